@@ -1,0 +1,62 @@
+package juiceswap.core;
+
+import java.util.List;
+
+/**
+ * The one way in which a value of the core refuses to be built or a question to be answered: it names every field that
+ * is wrong. The edge turns it into an HTTP 400 or a message at the form's field.
+ */
+public final class InvalidInput extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    /**
+     * One thing that is wrong.
+     *
+     * @param field where, as a JSON pointer relative to the value that was being built, such as {@code /loads/0/volts}
+     * @param message what is wrong, in words for the person who typed it
+     */
+    public record Problem(String field, String message) {
+        /** The same problem seen from the value that holds this one under {@code parent}. */
+        public Problem under(String parent) {
+            return new Problem(parent + field, message);
+        }
+    }
+
+    private final transient List<Problem> problems;
+
+    public InvalidInput(List<Problem> problems) {
+        super(
+                problems.isEmpty()
+                        ? ""
+                        : problems.get(0).field() + ": " + problems.get(0).message());
+        this.problems = List.copyOf(problems);
+    }
+
+    public InvalidInput(String field, String message) {
+        this(List.of(new Problem(field, message)));
+    }
+
+    /** Everything that is wrong, in the order of the input; never empty. */
+    public List<Problem> problems() {
+        return problems;
+    }
+
+    /** Throws unless {@code holds}. */
+    public static void unless(boolean holds, String field, String message) {
+        if (!holds) {
+            throw new InvalidInput(field, message);
+        }
+    }
+
+    /** Throws unless {@code value} is a finite number above zero. */
+    public static double positive(String field, double value) {
+        unless(Double.isFinite(value) && value > 0, field, "must be more than 0");
+        return value;
+    }
+
+    /** Throws unless {@code value} is a finite number, zero or more. */
+    public static double notNegative(String field, double value) {
+        unless(Double.isFinite(value) && value >= 0, field, "must be 0 or more");
+        return value;
+    }
+}

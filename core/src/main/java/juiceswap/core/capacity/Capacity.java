@@ -1,0 +1,294 @@
+package juiceswap.core.capacity;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.capacity.Finding.Code;
+import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Leg;
+import juiceswap.core.house.Load;
+import juiceswap.core.house.Setup;
+import juiceswap.core.supply.Limits;
+import juiceswap.core.supply.Link;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The answer to "may these be on, and may this one be closed now?".
+ *
+ * @param running watts of everything that is or will be on
+ * @param neutralAmps current in the neutral from the 120 V loads, at unity power factor
+ * @param imbalancePercent difference of the legs against the larger; 0 when idle or on a 120 V set
+ * @param starting the worst moment, for each leg and for the total on its own
+ * @param startingWatts worst total, which need not be the sum of the worst legs
+ * @param startingCircuit the circuit behind the worst total, null when nothing starts harder than it runs
+ * @param findings blocks and warnings
+ */
+public record Capacity(
+        Limits limits,
+        LegWatts running,
+        double neutralAmps,
+        double imbalancePercent,
+        LegWatts starting,
+        double startingWatts,
+        @Nullable String startingCircuit,
+        List<Finding> findings) {
+
+    /** Over means by more than this share: exactly at a limit passes. */
+    private static final double HAIR = 1e-9;
+
+    /** Continuous loads are kept to 80 % of a breaker's amps (usual wiring practice). */
+    private static final double CONTINUOUS_SHARE = 0.8;
+
+    private static final double IMBALANCE_WARN_PERCENT = 30;
+    private static final double LEG_VOLTS = 120;
+
+    /** Nothing blocks. */
+    public boolean ok() {
+        return findings.stream().noneMatch(Finding::blocks);
+    }
+
+    public List<Finding> blocks() {
+        return findings.stream().filter(Finding::blocks).toList();
+    }
+
+    public double amps(Leg leg) {
+        return running.on(leg) / LEG_VOLTS;
+    }
+
+    /**
+     * Judges a set of circuits.
+     *
+     * @param on ids of what is on
+     * @param closing id of the one about to be closed, or null; must not be on already
+     */
+    public static Capacity of(Setup setup, Collection<String> on, @Nullable String closing) {
+        return of(setup, on, closing == null ? Set.of() : Set.of(closing));
+    }
+
+    /** As {@link #of(Setup, Collection, String)}, with all of {@code closing} starting at once. */
+    public static Capacity of(Setup setup, Collection<String> on, Set<String> closing) {
+        for (String id : closing) {
+            InvalidInput.unless(!on.contains(id), "/closing", id + " is already on");
+        }
+        return new Judge(setup, new HashSet<>(on), closing).capacity();
+    }
+
+    static boolean over(double value, double limit) {
+        return value > limit * (1 + HAIR);
+    }
+
+    /** One judgement under way: what is on, what it draws, and what was found so far. */
+    private static final class Judge {
+        private final Setup setup;
+        private final boolean splitPhase;
+        private final Limits limits;
+        private final Set<String> closing;
+        private final List<Circuit> all;
+        private final List<Finding> findings = new ArrayList<>();
+
+        private LegWatts running = LegWatts.NONE;
+        private LegWatts starting = LegWatts.NONE;
+        private double startingWatts;
+        private @Nullable String startingCircuit;
+
+        Judge(Setup setup, Set<String> on, Set<String> closing) {
+            this.setup = setup;
+            this.splitPhase = setup.generator().splitPhase();
+            this.limits = Limits.of(setup.generator(), setup.path());
+            this.closing = closing;
+            Set<String> ids = new HashSet<>(on);
+            ids.addAll(closing);
+            this.all = setup.circuits(ids);
+        }
+
+        Capacity capacity() {
+            all.forEach(circuit -> running = running.plus(LegWatts.running(circuit, splitPhase)));
+            findWorstStart();
+            judgeCircuits();
+            judgePairs();
+            judgeCount();
+            judgeWatts();
+            double imbalance = judgeBalance();
+            judgePath();
+            return new Capacity(
+                    limits,
+                    running,
+                    neutralAmps(),
+                    imbalance,
+                    starting,
+                    startingWatts,
+                    startingCircuit,
+                    List.copyOf(findings));
+        }
+
+        /** (a) everything runs and the one largest start comes again; (b) the closing circuits start on what is on. */
+        private void findWorstStart() {
+            double again = 0;
+            double againL1 = 0;
+            double againL2 = 0;
+            String againCircuit = null;
+            for (Circuit circuit : all) {
+                for (Load load : circuit.loads()) {
+                    LegWatts extra = LegWatts.of(circuit, load, load.extraWatts(), splitPhase);
+                    againL1 = Math.max(againL1, extra.l1());
+                    againL2 = Math.max(againL2, extra.l2());
+                    boolean tieGoesToClosing = load.extraWatts() == again
+                            && againCircuit != null
+                            && closing.contains(circuit.id())
+                            && !closing.contains(againCircuit);
+                    if (load.extraWatts() > again || tieGoesToClosing) {
+                        again = load.extraWatts();
+                        againCircuit = circuit.id();
+                    }
+                }
+            }
+            LegWatts first = LegWatts.NONE;
+            double largestExtra = 0;
+            String firstCircuit = null;
+            for (Circuit circuit : all) {
+                boolean starts = closing.contains(circuit.id());
+                first = first.plus(
+                        starts ? LegWatts.starting(circuit, splitPhase) : LegWatts.running(circuit, splitPhase));
+                double extra = circuit.startingWatts() - circuit.runningWatts();
+                if (starts && extra > largestExtra) {
+                    largestExtra = extra;
+                    firstCircuit = circuit.id();
+                }
+            }
+            double totalAgain = running.total() + again;
+            starting = new LegWatts(
+                    Math.max(running.l1() + againL1, first.l1()), Math.max(running.l2() + againL2, first.l2()));
+            startingWatts = Math.max(totalAgain, first.total());
+            startingCircuit = firstCircuit != null && first.total() >= totalAgain ? firstCircuit : againCircuit;
+        }
+
+        private void judgeCircuits() {
+            Set<String> ids = new HashSet<>();
+            all.forEach(circuit -> ids.add(circuit.id()));
+            for (Circuit circuit : all) {
+                if (circuit.lockedOff()) {
+                    findings.add(Finding.about(Code.LOCKED_OFF, circuit.id()));
+                }
+                if (!splitPhase) {
+                    judgeOn120(circuit);
+                }
+                for (String need : circuit.needs()) {
+                    if (!ids.contains(need)) {
+                        findings.add(Finding.pair(Code.NEEDS_OFF, circuit.id(), need));
+                    }
+                }
+                double amps = fullerPoleAmps(circuit);
+                double continuous = CONTINUOUS_SHARE * circuit.breakerAmps();
+                if (over(amps, continuous)) {
+                    findings.add(new Finding(Code.CIRCUIT_OVER, null, circuit.id(), null, amps - continuous));
+                }
+            }
+        }
+
+        private void judgeOn120(Circuit circuit) {
+            if (circuit.has240()) {
+                findings.add(Finding.about(Code.NEEDS_240, circuit.id()));
+            }
+            Leg dead = setup.transfer().fedLeg().other();
+            boolean onDeadLeg = circuit.twoPole()
+                    ? circuit.loads().stream().anyMatch(load -> !load.is240() && circuit.legOf(load) == dead)
+                    : circuit.leg() == dead;
+            if (!setup.transfer().bridged() && onDeadLeg) {
+                findings.add(new Finding(Code.LEG_NOT_FED, dead, circuit.id(), null, null));
+            }
+        }
+
+        private static double fullerPoleAmps(Circuit circuit) {
+            LegWatts watts = LegWatts.running(circuit, true);
+            return Math.max(watts.l1(), watts.l2()) / LEG_VOLTS;
+        }
+
+        private void judgePairs() {
+            for (int i = 0; i < all.size(); i++) {
+                for (int j = i + 1; j < all.size(); j++) {
+                    judgePair(all.get(i), all.get(j));
+                }
+            }
+        }
+
+        private void judgePair(Circuit one, Circuit other) {
+            if (one.excludes(other)) {
+                findings.add(Finding.pair(Code.NOT_WITH, one.id(), other.id()));
+            }
+            if (one.sharesNeutralWith(other)) {
+                if (!splitPhase && setup.transfer().bridged()) {
+                    findings.add(Finding.pair(Code.SHARED_NEUTRAL_120, one.id(), other.id()));
+                }
+                if (splitPhase && !one.twoPole() && !other.twoPole() && one.leg() == other.leg()) {
+                    findings.add(Finding.pair(Code.SHARED_NEUTRAL_SAME_LEG, one.id(), other.id()));
+                }
+            }
+        }
+
+        private void judgeCount() {
+            Integer most = setup.transfer().maxBreakersOn();
+            if (most != null && all.size() > most) {
+                findings.add(new Finding(Code.TOO_MANY_BREAKERS, null, null, null, (double) (all.size() - most)));
+            }
+        }
+
+        private void judgeWatts() {
+            judge(Code.RUNNING_OVER, null, null, running.total(), limits.planRunningWatts());
+            judge(Code.STARTING_OVER, null, startingCircuit, startingWatts, limits.startingWatts());
+            for (Leg leg : Leg.values()) {
+                judge(Code.LEG_RUNNING_OVER, leg, null, running.on(leg), limits.legRunningWatts());
+                judge(Code.LEG_STARTING_OVER, leg, null, starting.on(leg), limits.legStartingWatts());
+            }
+        }
+
+        private void judge(Code code, @Nullable Leg leg, @Nullable String circuit, double watts, double limit) {
+            if (over(watts, limit)) {
+                findings.add(new Finding(code, leg, circuit, null, watts - limit));
+            }
+        }
+
+        /** Each winding makes only half of the power; a 120 V set has one winding and no balance to keep. */
+        private double judgeBalance() {
+            double larger = Math.max(running.l1(), running.l2());
+            if (!splitPhase || larger == 0) {
+                return 0;
+            }
+            double percent = 100 * Math.abs(running.l1() - running.l2()) / larger;
+            if (over(percent, IMBALANCE_WARN_PERCENT) && over(larger, limits.legRunningWatts() / 2)) {
+                Leg leg = running.l1() >= running.l2() ? Leg.L1 : Leg.L2;
+                findings.add(new Finding(Code.IMBALANCE, leg, null, null, percent - IMBALANCE_WARN_PERCENT));
+            }
+            return percent;
+        }
+
+        private double neutralAmps() {
+            LegWatts at120 = LegWatts.NONE;
+            for (Circuit circuit : all) {
+                for (Load load : circuit.loads()) {
+                    if (!load.is240()) {
+                        at120 = at120.plus(LegWatts.of(circuit, load, load.runningWatts(), splitPhase));
+                    }
+                }
+            }
+            return Math.abs(at120.l1() / LEG_VOLTS - at120.l2() / LEG_VOLTS);
+        }
+
+        private void judgePath() {
+            Double smallestBreaker = null;
+            for (Link link : setup.path()) {
+                double amps = link.carriesAmps();
+                if (link.kind().needsProtection() && (smallestBreaker == null || amps < smallestBreaker)) {
+                    Double by = smallestBreaker == null ? null : smallestBreaker - amps;
+                    findings.add(new Finding(
+                            Code.UNPROTECTED_LINK, null, null, link.kind().word(), by));
+                }
+                if (link.kind().isBreaker()) {
+                    smallestBreaker = smallestBreaker == null ? amps : Math.min(smallestBreaker, amps);
+                }
+            }
+        }
+    }
+}

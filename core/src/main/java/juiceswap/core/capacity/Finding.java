@@ -1,0 +1,58 @@
+package juiceswap.core.capacity;
+
+import juiceswap.core.house.Leg;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Something to say about a set of circuits.
+ *
+ * @param leg the leg that is over, the larger, or the one not fed; null for totals
+ * @param circuit the circuit it is about, or null
+ * @param other the other circuit of a pair, or the kind of link
+ * @param by how far over: watts; amps for CIRCUIT_OVER and UNPROTECTED_LINK; a count for TOO_MANY_BREAKERS; percentage
+ *     points for IMBALANCE; null where there is no amount
+ */
+public record Finding(
+        Code code,
+        @Nullable Leg leg,
+        @Nullable String circuit,
+        @Nullable String other,
+        @Nullable Double by) {
+
+    /** What can be found. The blocking ones say that the set must not be switched on like this. */
+    public enum Code {
+        RUNNING_OVER(true),
+        STARTING_OVER(true),
+        LEG_RUNNING_OVER(true),
+        LEG_STARTING_OVER(true),
+        NEEDS_240(true),
+        LEG_NOT_FED(true),
+        SHARED_NEUTRAL_120(true),
+        NEEDS_OFF(true),
+        NOT_WITH(true),
+        LOCKED_OFF(true),
+        TOO_MANY_BREAKERS(true),
+        CIRCUIT_OVER(false),
+        IMBALANCE(false),
+        UNPROTECTED_LINK(false),
+        SHARED_NEUTRAL_SAME_LEG(false);
+
+        private final boolean blocks;
+
+        Code(boolean blocks) {
+            this.blocks = blocks;
+        }
+    }
+
+    public boolean blocks() {
+        return code.blocks;
+    }
+
+    static Finding about(Code code, String circuit) {
+        return new Finding(code, null, circuit, null, null);
+    }
+
+    static Finding pair(Code code, String circuit, String other) {
+        return new Finding(code, null, circuit, other, null);
+    }
+}

@@ -1,0 +1,49 @@
+package juiceswap.core.capacity;
+
+import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Leg;
+import juiceswap.core.house.Load;
+
+/** Watts by leg. On a 120 V set with its one winding everything counts as L1. */
+public record LegWatts(double l1, double l2) {
+    public static final LegWatts NONE = new LegWatts(0, 0);
+
+    public double total() {
+        return l1 + l2;
+    }
+
+    public double on(Leg leg) {
+        return leg == Leg.L1 ? l1 : l2;
+    }
+
+    public LegWatts plus(LegWatts more) {
+        return new LegWatts(l1 + more.l1, l2 + more.l2);
+    }
+
+    /** {@code watts} of a load of that circuit, put on the legs it draws from. */
+    static LegWatts of(Circuit circuit, Load load, double watts, boolean splitPhase) {
+        if (!splitPhase) {
+            return new LegWatts(watts, 0);
+        }
+        if (load.is240()) {
+            return new LegWatts(watts / 2, watts / 2);
+        }
+        return circuit.legOf(load) == Leg.L1 ? new LegWatts(watts, 0) : new LegWatts(0, watts);
+    }
+
+    static LegWatts running(Circuit circuit, boolean splitPhase) {
+        LegWatts sum = NONE;
+        for (Load load : circuit.loads()) {
+            sum = sum.plus(of(circuit, load, load.runningWatts(), splitPhase));
+        }
+        return sum;
+    }
+
+    static LegWatts starting(Circuit circuit, boolean splitPhase) {
+        LegWatts sum = NONE;
+        for (Load load : circuit.loads()) {
+            sum = sum.plus(of(circuit, load, load.startingWatts(), splitPhase));
+        }
+        return sum;
+    }
+}

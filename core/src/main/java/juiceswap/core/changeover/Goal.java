@@ -1,0 +1,253 @@
+package juiceswap.core.changeover;
+
+import static juiceswap.core.changeover.Place.GENERATOR;
+import static juiceswap.core.changeover.Place.INDOORS;
+import static juiceswap.core.changeover.Place.PANEL;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import juiceswap.core.changeover.SwapState.Branches;
+import juiceswap.core.changeover.SwapState.Handle;
+import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.Generator.BondChange;
+import org.jspecify.annotations.Nullable;
+
+/** Where a plan leads. */
+public enum Goal {
+    /** The house runs on the set, proven and walked round. */
+    ON_GENERATOR("on-generator") {
+        @Override
+        boolean reached(Changeover c, SwapState s) {
+            return carriesTheHouse(c, s);
+        }
+
+        @Override
+        void outlook(Changeover c, SwapState s, Outlook ahead) {
+            toCarryTheHouse(c, s, s.engine().running(), ahead);
+        }
+    },
+    /** Everything back on a steady utility, the set unplugged and put away. */
+    ON_UTILITY("on-utility") {
+        @Override
+        boolean reached(Changeover c, SwapState s) {
+            boolean houseBack = c.kind() == Kind.AUTOMATIC_CIRCUITS || s.branches() == Branches.ON;
+            if (c.kind().switchesPanel()) {
+                houseBack &= c.onUtilitySide(s) && s.utilityMeasured();
+            }
+            if (c.kind().hasPlate()) {
+                houseBack &= !s.inputOn() && !s.plateToGenerator();
+            }
+            boolean setPutAway = !s.engine().running()
+                    && !s.cordAtGenerator()
+                    && !s.cordAtHouse()
+                    && !(c.generator().outputSwitch() && s.outputOn())
+                    && !(c.generator().bondChange() == BondChange.SWITCH && s.bond() != Bond.BONDED)
+                    && s.done().has(Check.STOW);
+            return s.utilitySteady() && houseBack && setPutAway && !s.done().has(Check.UNPLUG_SENSITIVE);
+        }
+
+        @Override
+        void outlook(Changeover c, SwapState s, Outlook ahead) {
+            ahead.addIf(!s.utilitySteady(), INDOORS);
+            if (c.kind().hasPlate()) {
+                ahead.addIf(s.inputOn(), PANEL);
+                ahead.addIf(s.plateToGenerator(), PANEL);
+                ahead.addIf(!s.mainOn(), PANEL);
+                ahead.addIf(!s.mainOn() && s.branches() != Branches.OFF, PANEL);
+            }
+            if (c.kind() == Kind.TRANSFER_SWITCH) {
+                ahead.addIf(s.handle() == Handle.GENERATOR, PANEL);
+                ahead.addIf(s.handle() != Handle.UTILITY, PANEL);
+                ahead.addIf(s.handle() != Handle.UTILITY && s.branches() != Branches.OFF, PANEL);
+            }
+            if (c.kind().switchesPanel()) {
+                ahead.addIf(!s.utilityMeasured() || !c.onUtilitySide(s), PANEL);
+                ahead.addIf(s.branches() != Branches.ON || !c.onUtilitySide(s), PANEL);
+            } else if (c.kind() != Kind.AUTOMATIC_CIRCUITS) {
+                ahead.addIf(s.branches() != Branches.ON, Action.SWITCHES_UTILITY.place(c));
+            }
+            boolean mustCool = s.engine() == Engine.HOT && c.generator().outputSwitch() && !c.loaded(s);
+            ahead.addIf(mustCool, GENERATOR);
+            ahead.addIf(s.engine().running(), GENERATOR);
+            ahead.addIf(s.cordAtGenerator(), GENERATOR);
+            ahead.addIf(s.cordAtHouse(), Action.CORD_HOUSE_OUT.place(c));
+            ahead.addIf(c.generator().outputSwitch() && s.outputOn(), GENERATOR);
+            ahead.addIf(c.generator().bondChange() == BondChange.SWITCH && s.bond() != Bond.BONDED, GENERATOR);
+            ahead.addIf(s.done().has(Check.UNPLUG_SENSITIVE), INDOORS);
+            ahead.addIf(!s.done().has(Check.STOW), GENERATOR);
+        }
+    },
+    /** Refuelled in this plan, and the house on the set again. */
+    REFUEL("refuel") {
+        @Override
+        boolean reached(Changeover c, SwapState s) {
+            return s.done().has(Check.REFUELLED) && carriesTheHouse(c, s);
+        }
+
+        @Override
+        void outlook(Changeover c, SwapState s, Outlook ahead) {
+            if (s.done().has(Check.REFUELLED)) {
+                toCarryTheHouse(c, s, s.engine().running(), ahead);
+                return;
+            }
+            boolean running = s.engine().running();
+            ahead.addIf(running, GENERATOR);
+            if (s.engine() != Engine.STOPPED) {
+                ahead.add(GENERATOR, Action.WAIT_COOL.minutes(c, s));
+            }
+            ahead.add(GENERATOR, Action.REFUEL.minutes(c, s));
+            SwapState.Change fuelled = s.change();
+            fuelled.tick(Check.CHECK_FUEL);
+            if (running) {
+                fuelled.untick(Check.CHECK_OIL);
+            }
+            toCarryTheHouse(c, fuelled.state(), false, ahead);
+        }
+    },
+    /** Soonest: engine stopped, output open, main and input not both closed. */
+    MAKE_SAFE("make-safe") {
+        @Override
+        boolean reached(Changeover c, SwapState s) {
+            return !s.engine().running() && !(c.generator().outputSwitch() && s.outputOn()) && !c.backfeeds(s);
+        }
+
+        @Override
+        void outlook(Changeover c, SwapState s, Outlook ahead) {
+            ahead.addIf(s.engine().running(), GENERATOR);
+            ahead.addIf(c.generator().outputSwitch() && s.outputOn(), GENERATOR);
+            ahead.addIf(c.backfeeds(s), PANEL);
+        }
+    };
+
+    private final String word;
+
+    Goal(String word) {
+        this.word = word;
+    }
+
+    public String word() {
+        return word;
+    }
+
+    public static Optional<Goal> of(String word) {
+        return Arrays.stream(values()).filter(goal -> goal.word.equals(word)).findFirst();
+    }
+
+    abstract boolean reached(Changeover changeover, SwapState state);
+
+    /** Adds the steps that every way from {@code state} to the goal contains. */
+    abstract void outlook(Changeover changeover, SwapState state, Outlook ahead);
+
+    /** Never above the true cost from here. */
+    int leastCost(Changeover changeover, SwapState state, @Nullable Place from) {
+        if (reached(changeover, state)) {
+            return 0;
+        }
+        Outlook ahead = new Outlook();
+        outlook(changeover, state, ahead);
+        return ahead.costFrom(from);
+    }
+
+    /** Whether the house is on the set with everything wanted, proven. */
+    private static boolean carriesTheHouse(Changeover c, SwapState s) {
+        if (!c.fed(s) || !s.panelMeasured() || c.danger(s) || s.ecoOn()) {
+            return false;
+        }
+        if (!s.done().has(Check.CHECK_PLACEMENT)
+                || !s.done().has(Check.CHECK_CO_ALARM)
+                || !s.done().has(Check.INSPECT_CORD)) {
+            return false;
+        }
+        if (c.kind() == Kind.AUTOMATIC_CIRCUITS) {
+            return s.done().has(Check.WALK_ROUND);
+        }
+        if (c.kind().switchesPanel() && s.branches() == Branches.ON) {
+            return false;
+        }
+        if (!s.picked().containsAll(c.wanted())) {
+            return false;
+        }
+        boolean proven = !measuresLoaded(c) || s.loadedMeasured();
+        return s.picked().isEmpty() || proven && s.done().has(Check.WALK_ROUND);
+    }
+
+    private static boolean measuresLoaded(Changeover c) {
+        return c.kind() != Kind.APPLIANCE && c.kind() != Kind.CORDS && c.kind() != Kind.AUTOMATIC_CIRCUITS;
+    }
+
+    /** {@code mayKeepRunning}: the engine runs and nothing else demands that it be stopped. */
+    private static void toCarryTheHouse(Changeover c, SwapState s, boolean mayKeepRunning, Outlook ahead) {
+        boolean bondWrong = c.generator().bondChange() == BondChange.SWITCH && c.bondsWhenConnected(s) != 1;
+        boolean oneEnd = s.cordAtGenerator() != s.cordAtHouse();
+        boolean running = mayKeepRunning && !bondWrong && !oneEnd;
+        ahead.addIf(mayKeepRunning && !running, GENERATOR);
+        boolean fed = running && c.fed(s);
+        boolean outputSwitch = c.generator().outputSwitch();
+
+        ahead.addIf(!s.done().has(Check.CHECK_PLACEMENT), GENERATOR);
+        ahead.addIf(!s.done().has(Check.CHECK_CO_ALARM), INDOORS);
+        ahead.addIf(!s.done().has(Check.INSPECT_CORD), Action.INSPECT_CORD.place(c));
+        ahead.addIf(s.ecoOn(), GENERATOR);
+        ahead.addIf(bondWrong, GENERATOR);
+        if (bondWrong && s.cordAtGenerator()) {
+            ahead.add(2, GENERATOR);
+        }
+        ahead.addIf(!s.cordAtGenerator(), GENERATOR);
+        ahead.addIf(!s.cordAtHouse(), Action.CORD_HOUSE_IN.place(c));
+
+        List<String> toPick = c.wanted();
+        if (fed) {
+            toPick = c.unpicked(s);
+        } else if (c.options().bigOnesOff() && c.kind().switchesPanel()) {
+            toPick = toPick.stream().filter(id -> !c.staysOn().contains(id)).toList();
+        }
+        boolean usesTheSet = !fed && (outputSwitch || c.kind().switchesPanel()) || !toPick.isEmpty();
+        if (!running) {
+            ahead.add(GENERATOR, 0);
+            boolean checksVoid = mayKeepRunning;
+            ahead.addIf(checksVoid || !s.done().has(Check.CHECK_OIL), GENERATOR);
+            ahead.addIf(checksVoid || !s.done().has(Check.CHECK_FUEL), GENERATOR);
+        }
+        if (usesTheSet && (!running || s.engine() == Engine.COLD)) {
+            ahead.add(GENERATOR, Action.warmUpMinutes(c));
+        }
+        ahead.addIf(usesTheSet && !(running && s.generatorMeasured()), GENERATOR);
+        if (outputSwitch) {
+            ahead.addIf(!s.outputOn(), GENERATOR);
+            if (!running && s.outputOn()) {
+                ahead.add(2, GENERATOR);
+            }
+        }
+        if (c.kind().hasPlate()) {
+            ahead.addIf(s.mainOn(), PANEL);
+            ahead.addIf(!s.plateToGenerator(), PANEL);
+            ahead.addIf(!s.inputOn(), PANEL);
+            if (!running && s.inputOn()) {
+                ahead.add(2, PANEL);
+            }
+        }
+        if (c.kind() == Kind.TRANSFER_SWITCH) {
+            ahead.addIf(s.handle() == Handle.UTILITY, PANEL);
+            ahead.addIf(s.handle() != Handle.GENERATOR, PANEL);
+            if (!running && s.handle() == Handle.GENERATOR) {
+                ahead.add(2, PANEL);
+            }
+        }
+        if (c.kind() != Kind.AUTOMATIC_CIRCUITS) {
+            boolean openFirst =
+                    c.kind().switchesPanel() && s.branches() == Branches.ON || !fed && s.branches() == Branches.STAGED;
+            ahead.addIf(openFirst, Action.SWITCHES_OFF.place(c));
+            ahead.add(toPick.size(), Action.PICK_UP.place(c));
+        }
+        boolean provesAnew = !fed || !s.panelMeasured();
+        if (provesAnew) {
+            ahead.add(c.kind() == Kind.CORDS ? Action.CHECK_GFCI.place(c) : PANEL, 0);
+        }
+        boolean somethingOn = !c.wanted().isEmpty();
+        ahead.addIf(somethingOn && measuresLoaded(c) && (!fed || !s.loadedMeasured()), PANEL);
+        boolean walks = somethingOn || c.kind() == Kind.AUTOMATIC_CIRCUITS;
+        ahead.addIf(walks && (!fed || !toPick.isEmpty() || !s.done().has(Check.WALK_ROUND)), INDOORS);
+    }
+}

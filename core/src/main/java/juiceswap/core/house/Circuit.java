@@ -1,0 +1,103 @@
+package juiceswap.core.house;
+
+import java.util.ArrayList;
+import java.util.List;
+import juiceswap.core.InvalidInput;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A branch circuit: its breaker and what hangs on it.
+ *
+ * @param id short name, unique in the house
+ * @param label as written in the panel directory
+ * @param spaces the panel spaces of its breaker: one, or n and n+2 for a two-pole breaker; tandem breakers share one
+ * @param breakerAmps above 0
+ * @param needs circuits that must be on for this one to be of use
+ * @param notWith circuits that must be off while this one is on
+ * @param sharedNeutralWith the other half of a multiwire branch circuit
+ * @param lockedOff held off by a lock; never to be closed
+ */
+public record Circuit(
+        String id,
+        String label,
+        List<Integer> spaces,
+        double breakerAmps,
+        List<Load> loads,
+        List<String> needs,
+        List<String> notWith,
+        @Nullable String sharedNeutralWith,
+        boolean lockedOff) {
+
+    public Circuit {
+        spaces = List.copyOf(spaces);
+        loads = List.copyOf(loads);
+        needs = List.copyOf(needs);
+        notWith = List.copyOf(notWith);
+        List<InvalidInput.Problem> problems = new ArrayList<>();
+        if (id.isBlank()) {
+            problems.add(new InvalidInput.Problem("/id", "must not be empty"));
+        }
+        if (!(breakerAmps > 0)) {
+            problems.add(new InvalidInput.Problem("/breakerAmps", "must be more than 0"));
+        }
+        boolean single = spaces.size() == 1;
+        boolean twoPole = spaces.size() == 2 && spaces.get(1) == spaces.get(0) + 2;
+        if (spaces.stream().anyMatch(space -> space < 1)) {
+            problems.add(new InvalidInput.Problem("/spaces", "spaces number from 1"));
+        } else if (!single && !twoPole) {
+            problems.add(new InvalidInput.Problem("/spaces", "must be one space, or n and n+2 for a two-pole breaker"));
+        } else {
+            for (int i = 0; i < loads.size(); i++) {
+                Load load = loads.get(i);
+                if (single && load.is240()) {
+                    problems.add(new InvalidInput.Problem(
+                            "/loads/" + i + "/volts", "a 240 V load needs a two-pole breaker, on two spaces"));
+                }
+                if (twoPole && !load.is240() && load.leg() == null) {
+                    problems.add(new InvalidInput.Problem(
+                            "/loads/" + i + "/leg", "a 120 V load on a two-pole breaker must name its leg"));
+                }
+            }
+        }
+        if (!problems.isEmpty()) {
+            throw new InvalidInput(problems);
+        }
+    }
+
+    public boolean twoPole() {
+        return spaces.size() == 2;
+    }
+
+    /** The leg of the first space: the circuit's leg when it is single-pole. */
+    public Leg leg() {
+        return Leg.ofSpace(spaces.get(0));
+    }
+
+    /** The leg a 120 V load of this circuit sits on. */
+    public Leg legOf(Load load) {
+        return twoPole() && load.leg() != null ? load.leg() : leg();
+    }
+
+    /** Whether any of its loads needs both legs. */
+    public boolean has240() {
+        return loads.stream().anyMatch(Load::is240);
+    }
+
+    /** Watts while everything on it runs. */
+    public double runningWatts() {
+        return loads.stream().mapToDouble(Load::runningWatts).sum();
+    }
+
+    /** Watts in the moment its breaker closes. */
+    public double startingWatts() {
+        return loads.stream().mapToDouble(Load::startingWatts).sum();
+    }
+
+    public boolean sharesNeutralWith(Circuit other) {
+        return other.id.equals(sharedNeutralWith) || id.equals(other.sharedNeutralWith);
+    }
+
+    public boolean excludes(Circuit other) {
+        return notWith.contains(other.id) || other.notWith.contains(id);
+    }
+}

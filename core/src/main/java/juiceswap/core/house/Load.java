@@ -1,0 +1,41 @@
+package juiceswap.core.house;
+
+import juiceswap.core.InvalidInput;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * One appliance, or several alike, on a circuit.
+ *
+ * @param volts 120 or 240
+ * @param leg for a 120 V load on a two-pole circuit, the leg it sits on; else null
+ * @param nameplate what is known of one unit
+ * @param dutyPercent share of the time it runs, 0 to 100
+ * @param count how many alike, 1 or more
+ */
+public record Load(String name, int volts, @Nullable Leg leg, Nameplate nameplate, double dutyPercent, int count) {
+
+    public Load {
+        InvalidInput.unless(volts == 120 || volts == 240, "/volts", "must be 120 or 240");
+        InvalidInput.unless(dutyPercent >= 0 && dutyPercent <= 100, "/dutyPercent", "must be from 0 to 100");
+        InvalidInput.unless(count >= 1, "/count", "must be 1 or more");
+    }
+
+    /** Watts while all units run. */
+    public double runningWatts() {
+        return count * nameplate.unitRunningWatts(volts);
+    }
+
+    /** Watts in the moment its breaker closes: every unit starts at once. */
+    public double startingWatts() {
+        return count * nameplate.unitStartingWatts(volts);
+    }
+
+    /** Watts above running while all units run and one of them starts again. */
+    public double extraWatts() {
+        return nameplate.unitStartingWatts(volts) - nameplate.unitRunningWatts(volts);
+    }
+
+    public boolean is240() {
+        return volts == 240;
+    }
+}

@@ -1,0 +1,118 @@
+package juiceswap.core.house;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.Link;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Everything the rules need to know of a household: transfer device, generator, the path between them, circuits.
+ *
+ * @param path the links from the generator's outlet to the panel, in order; may be empty
+ */
+public record Setup(TransferDevice transfer, Generator generator, List<Link> path, List<Circuit> circuits) {
+
+    public Setup {
+        path = List.copyOf(path);
+        circuits = List.copyOf(circuits);
+        List<Problem> problems = new ArrayList<>();
+        findDuplicates(circuits, problems);
+        findUnknownNames(transfer, circuits, problems);
+        if (problems.isEmpty()) {
+            findCircles(circuits, problems);
+        }
+        if (!problems.isEmpty()) {
+            throw new InvalidInput(problems);
+        }
+    }
+
+    /** The circuit of that id, or null. */
+    public @Nullable Circuit find(String id) {
+        return circuits.stream()
+                .filter(circuit -> circuit.id().equals(id))
+                .findFirst()
+                .orElse(null);
+    }
+
+    /** The circuit of that id, which must exist. */
+    public Circuit circuit(String id) {
+        Circuit circuit = find(id);
+        InvalidInput.unless(circuit != null, "", "unknown circuit " + id);
+        return java.util.Objects.requireNonNull(circuit);
+    }
+
+    /** The circuits of these ids, in the order of the setup. */
+    public List<Circuit> circuits(Collection<String> ids) {
+        Set<String> wanted = ids instanceof Set<String> set ? set : new HashSet<>(ids);
+        return circuits.stream()
+                .filter(circuit -> wanted.contains(circuit.id()))
+                .toList();
+    }
+
+    private static void findDuplicates(List<Circuit> circuits, List<Problem> problems) {
+        Set<String> seen = new HashSet<>();
+        for (int i = 0; i < circuits.size(); i++) {
+            if (!seen.add(circuits.get(i).id())) {
+                problems.add(new Problem("/circuits/" + i + "/id", "there is already a circuit with this id"));
+            }
+        }
+    }
+
+    private static void findUnknownNames(TransferDevice transfer, List<Circuit> circuits, List<Problem> problems) {
+        Set<String> known = new HashSet<>();
+        circuits.forEach(circuit -> known.add(circuit.id()));
+        requireKnown(known, transfer.testCircuits(), "/transfer/testCircuits", problems);
+        Set<String> once = new HashSet<>();
+        for (int i = 0; i < transfer.testCircuits().size(); i++) {
+            if (!once.add(transfer.testCircuits().get(i))) {
+                problems.add(new Problem("/transfer/testCircuits/" + i, "is listed twice"));
+            }
+        }
+        for (int i = 0; i < circuits.size(); i++) {
+            Circuit circuit = circuits.get(i);
+            String place = "/circuits/" + i;
+            requireKnown(known, circuit.needs(), place + "/needs", problems);
+            requireKnown(known, circuit.notWith(), place + "/notWith", problems);
+            String partner = circuit.sharedNeutralWith();
+            if (partner != null && (!known.contains(partner) || partner.equals(circuit.id()))) {
+                problems.add(new Problem(place + "/sharedNeutralWith", "there is no other circuit " + partner));
+            }
+        }
+    }
+
+    private static void requireKnown(Set<String> known, List<String> ids, String place, List<Problem> problems) {
+        for (int i = 0; i < ids.size(); i++) {
+            if (!known.contains(ids.get(i))) {
+                problems.add(new Problem(place + "/" + i, "there is no circuit " + ids.get(i)));
+            }
+        }
+    }
+
+    /** Circuits that need each other in a circle could never be closed one after the other. */
+    private static void findCircles(List<Circuit> circuits, List<Problem> problems) {
+        Map<String, Circuit> byId = new HashMap<>();
+        circuits.forEach(circuit -> byId.put(circuit.id(), circuit));
+        for (int i = 0; i < circuits.size(); i++) {
+            Set<String> reached = new HashSet<>();
+            List<String> open = new ArrayList<>(circuits.get(i).needs());
+            while (!open.isEmpty()) {
+                String next = open.remove(open.size() - 1);
+                if (reached.add(next)) {
+                    open.addAll(byId.get(next).needs());
+                }
+            }
+            if (reached.contains(circuits.get(i).id())) {
+                problems.add(new Problem("/circuits/" + i + "/needs", "these circuits need each other in a circle"));
+                return;
+            }
+        }
+    }
+}
