@@ -1,0 +1,236 @@
+package juiceswap.web.api;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Supplier;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.capacity.Capacity;
+import juiceswap.core.capacity.Finding;
+import juiceswap.core.capacity.StartOrder;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Options;
+import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.Planner;
+import juiceswap.core.changeover.Rule;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Leg;
+import juiceswap.core.house.Setup;
+import juiceswap.core.meter.Readings;
+import juiceswap.core.meter.VoltageCause;
+import juiceswap.core.meter.VoltageJudgement;
+import juiceswap.core.supply.Limits;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.SetupReader;
+import juiceswap.web.exchange.SwapJson;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+
+/** The engine as JSON in, JSON out: the same code that the pages use, no sign-in, nothing stored. */
+@RestController
+@RequestMapping(path = "/api/v1", produces = "application/json")
+public class EngineApi {
+    private final Schemas schemas;
+
+    public EngineApi(Schemas schemas) {
+        this.schemas = schemas;
+    }
+
+    @PostMapping("/capacity")
+    public Map<String, Object> capacity(HttpServletRequest http) throws IOException {
+        JsonNode request = read("capacity", http);
+        Setup setup = SetupReader.read(request.path("setup"), "/setup");
+        List<String> on = Json.knownOnce(request, "on", SwapJson.ids(setup));
+        String closing = Json.text(request, "closing", null);
+        requireKnown(setup, closing, "/closing");
+        return answer(Capacity.of(setup, on, closing));
+    }
+
+    @PostMapping("/start-order")
+    public Map<String, Object> startOrder(HttpServletRequest http) throws IOException {
+        JsonNode request = read("start-order", http);
+        Setup setup = SetupReader.read(request.path("setup"), "/setup");
+        Set<String> known = SwapJson.ids(setup);
+        List<String> on = Json.knownOnce(request, "on", known);
+        List<String> closing = Json.knownOnce(request, "closing", known);
+        List<String> first = Json.knownOnce(request, "first", known);
+        for (int i = 0; i < closing.size(); i++) {
+            InvalidInput.unless(!on.contains(closing.get(i)), "/closing/" + i, closing.get(i) + " is already on");
+        }
+        StartOrder order = StartOrder.of(setup, on, closing, first);
+        List<Map<String, Object>> steps = new ArrayList<>();
+        for (StartOrder.Step step : order.steps()) {
+            steps.add(fields(
+                    "circuit", step.circuit(),
+                    "peakWatts", step.peak().total(),
+                    "peakL1Watts", step.peak().l1(),
+                    "peakL2Watts", step.peak().l2(),
+                    "runningWatts", step.runningWatts(),
+                    "utilisation", step.utilisation()));
+        }
+        return fields("order", steps, "peakUtilisation", order.peakUtilisation(), "fits", order.fits());
+    }
+
+    @PostMapping("/voltages")
+    public Map<String, Object> voltages(HttpServletRequest http) throws IOException {
+        JsonNode request = read("voltages", http);
+        JsonNode given = request.path("readings");
+        Readings readings = under(
+                "/readings",
+                () -> new Readings(
+                        Json.number(given, "l1n"),
+                        Json.number(given, "l2n"),
+                        Json.number(given, "l1l2"),
+                        Json.number(given, "hz"),
+                        Json.number(given, "ng")));
+        VoltageJudgement judgement = VoltageJudgement.of(
+                request.path("expected").asString().equals("120/240"),
+                request.path("where").asString().equals("panel"),
+                Json.flag(request, "loaded", false),
+                readings);
+        return fields(
+                "verdict", judgement.verdict().name().toLowerCase(java.util.Locale.ROOT),
+                "causes", judgement.causes().stream().map(VoltageCause::name).toList(),
+                "measureNext", judgement.measureNext());
+    }
+
+    @PostMapping("/changeover")
+    public Map<String, Object> changeover(HttpServletRequest http) throws IOException {
+        JsonNode request = read("changeover", http);
+        Changeover changeover = changeoverOf(request);
+        Goal goal = Goal.of(request.path("goal").asString()).orElseThrow();
+        Plan plan = new Planner(changeover, goal).plan(stateOf(request, changeover));
+        List<Map<String, Object>> steps = new ArrayList<>();
+        for (Plan.Step step : plan.steps()) {
+            steps.add(fields(
+                    "action", step.action().word(),
+                    "place", step.place().word(),
+                    "minutes", step.minutes(),
+                    "circuit", step.circuit(),
+                    "because", step.because().stream().map(Rule::name).toList(),
+                    "parallel", step.parallel()));
+        }
+        Map<String, Object> refused = plan.refused() == null
+                ? null
+                : fields(
+                        "code", plan.refused().code().name(),
+                        "reason", plan.refused().reason(),
+                        "instead", plan.refused().instead());
+        return fields("steps", steps, "placeChanges", plan.placeChanges(), "refused", refused);
+    }
+
+    @PostMapping("/changeover/try")
+    public Map<String, Object> tryAction(HttpServletRequest http) throws IOException {
+        JsonNode request = read("changeover-try", http);
+        Changeover changeover = changeoverOf(request);
+        Action action = Action.of(request.path("action").asString()).orElseThrow();
+        String circuit = Json.text(request, "circuit", null);
+        requireKnown(changeover.setup(), circuit, "/circuit");
+        InvalidInput.unless(action != Action.PICK_UP || circuit != null, "/circuit", "say which circuit");
+        Goal goal = Goal.of(Json.text(request, "goal", "")).orElse(null);
+        Planner.Trial trial = Planner.attempt(changeover, goal, stateOf(request, changeover), action, circuit);
+        return fields(
+                "allowed", trial.allowed(),
+                "broken", trial.broken().stream().map(Rule::name).toList(),
+                "impossible", trial.impossible(),
+                "state", SwapJson.of(trial.state()));
+    }
+
+    private JsonNode read(String endpoint, HttpServletRequest http) throws IOException {
+        JsonNode request = Json.parse(RequestLimits.body(http));
+        schemas.requireRequest(endpoint, request);
+        return request;
+    }
+
+    private static Changeover changeoverOf(JsonNode request) {
+        Setup setup = SetupReader.read(request.path("setup"), "/setup");
+        Options options = under("/options", () -> SwapJson.options(request.path("options"), setup));
+        return new Changeover(setup, options);
+    }
+
+    private static SwapState stateOf(JsonNode request, Changeover changeover) {
+        return under("/state", () -> SwapJson.state(request.path("state"), changeover.setup()));
+    }
+
+    private static void requireKnown(Setup setup, String id, String field) {
+        InvalidInput.unless(id == null || setup.find(id) != null, field, "there is no circuit " + id);
+    }
+
+    private static <T> T under(String place, Supplier<T> value) {
+        try {
+            return value.get();
+        } catch (InvalidInput invalid) {
+            throw new InvalidInput(invalid.problems().stream()
+                    .map(problem -> problem.under(place))
+                    .toList());
+        }
+    }
+
+    private static Map<String, Object> answer(Capacity capacity) {
+        Limits limits = capacity.limits();
+        List<Map<String, Object>> findings = new ArrayList<>();
+        for (Finding finding : capacity.findings()) {
+            findings.add(fields(
+                    "code", finding.code().name(),
+                    "severity", finding.blocks() ? "block" : "warn",
+                    "leg", finding.leg() == null ? null : finding.leg().name(),
+                    "circuit", finding.circuit(),
+                    "other", finding.other(),
+                    "by", finding.by()));
+        }
+        return fields(
+                "limits",
+                fields(
+                        "planRunningWatts", limits.planRunningWatts(),
+                        "startingWatts", limits.startingWatts(),
+                        "legRunningWatts", limits.legRunningWatts(),
+                        "legStartingWatts", limits.legStartingWatts(),
+                        "linkAmps", limits.linkAmps(),
+                        "weakestLink",
+                                limits.weakestLink() == null
+                                        ? null
+                                        : limits.weakestLink().word(),
+                        "limitedBy",
+                                limits.limitedBy() == null
+                                        ? "generator"
+                                        : limits.limitedBy().word(),
+                        "assumed", limits.assumed()),
+                "running",
+                fields(
+                        "watts", capacity.running().total(),
+                        "l1Watts", capacity.running().l1(),
+                        "l2Watts", capacity.running().l2(),
+                        "l1Amps", capacity.amps(Leg.L1),
+                        "l2Amps", capacity.amps(Leg.L2),
+                        "neutralAmps", capacity.neutralAmps(),
+                        "imbalancePercent", capacity.imbalancePercent()),
+                "starting",
+                fields(
+                        "watts", capacity.startingWatts(),
+                        "l1Watts", capacity.starting().l1(),
+                        "l2Watts", capacity.starting().l2(),
+                        "circuit", capacity.startingCircuit()),
+                "findings",
+                findings,
+                "ok",
+                capacity.ok());
+    }
+
+    /** A JSON object from names and values in turn; values may be null. */
+    private static Map<String, Object> fields(Object... namesAndValues) {
+        Map<String, Object> object = new LinkedHashMap<>();
+        for (int i = 0; i < namesAndValues.length; i += 2) {
+            object.put((String) namesAndValues[i], namesAndValues[i + 1]);
+        }
+        return object;
+    }
+}

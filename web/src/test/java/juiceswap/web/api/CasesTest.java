@@ -1,0 +1,148 @@
+package juiceswap.web.api;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.Planner;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Setup;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.SetupReader;
+import juiceswap.web.exchange.SwapJson;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.springframework.mock.web.MockHttpServletResponse;
+import org.springframework.test.web.servlet.MockMvc;
+import org.springframework.test.web.servlet.setup.MockMvcBuilders;
+import tools.jackson.databind.JsonNode;
+
+/** The worked cases, asked of the API as anybody would. */
+class CasesTest {
+    private final MockMvc api = MockMvcBuilders.standaloneSetup(new EngineApi(new Schemas()))
+            .setControllerAdvice(new ApiProblems())
+            .build();
+
+    static Stream<Path> cases() throws IOException {
+        try (Stream<Path> files = Files.walk(Path.of("src/test/resources/cases"))) {
+            return files.filter(file -> file.toString().endsWith(".json")).sorted().toList().stream();
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("cases")
+    void answersAsExpected(Path file) throws Exception {
+        JsonNode worked = Json.parse(Files.readAllBytes(file));
+        JsonNode expect = worked.path("expect");
+        MockHttpServletResponse response = api.perform(
+                        post("/api/v1/" + worked.path("endpoint").asString())
+                                .contentType("application/json")
+                                .content(worked.path("request").toString()))
+                .andReturn()
+                .getResponse();
+        assertThat(response.getStatus())
+                .as(response.getContentAsString())
+                .isEqualTo(worked.path("status").asInt(200));
+        JsonNode answer = Json.parse(response.getContentAsByteArray());
+        switch (worked.path("endpoint").asString()) {
+            case "changeover" -> comparePlan(worked, answer);
+            case "start-order" -> compareOrder(worked, answer);
+            default -> compare(expect, answer, worked.path("tolerance").asDouble(1e-6), "");
+        }
+    }
+
+    private static void comparePlan(JsonNode worked, JsonNode answer) {
+        JsonNode expect = worked.path("expect");
+        List<String> actions = new ArrayList<>();
+        answer.path("steps").forEach(step -> actions.add(step.path("action").asString()));
+        if (expect.path("refused").isObject()) {
+            assertThat(answer.path("refused").path("code"))
+                    .isEqualTo(expect.path("refused").path("code"));
+            assertThat(actions).isEmpty();
+            return;
+        }
+        assertThat(answer.path("refused").isNull()).isTrue();
+        assertThat(walkThrough(worked.path("request"), answer))
+                .as(actions.toString())
+                .isEqualTo(expect.path("cost").asInt());
+        expect.path("contains").forEach(action -> assertThat(actions).contains(action.asString()));
+        expect.path("absent").forEach(action -> assertThat(actions).doesNotContain(action.asString()));
+        expect.path("before")
+                .forEach(pair -> assertThat(actions.indexOf(pair.get(0).asString()))
+                        .as(pair + " in " + actions)
+                        .isNotNegative()
+                        .isLessThan(actions.lastIndexOf(pair.get(1).asString())));
+    }
+
+    /** Walks the steps one by one as a person would: each possible and allowed, the goal reached. Returns the cost. */
+    private static int walkThrough(JsonNode request, JsonNode answer) {
+        Setup setup = SetupReader.read(request.path("setup"), "");
+        Changeover changeover = new Changeover(setup, SwapJson.options(request.path("options"), setup));
+        Goal goal = Goal.of(request.path("goal").asString()).orElseThrow();
+        SwapState state = changeover.putRight(SwapJson.state(request.path("state"), setup));
+        int cost = 0;
+        String here = null;
+        for (JsonNode step : answer.path("steps")) {
+            Action action = Action.of(step.path("action").asString()).orElseThrow();
+            String place = step.path("place").asString();
+            if (here != null && !here.equals(place)) {
+                boolean throughTheDoor = List.of("generator", "inlet").contains(here)
+                        != List.of("generator", "inlet").contains(place);
+                boolean unattended = state.engine().running() && !changeover.fed(state);
+                cost += (throughTheDoor ? 10 : 3) + (unattended ? 1 : 0);
+            }
+            here = place;
+            cost += 1 + step.path("minutes").asInt();
+            Planner.Trial trial = Planner.attempt(changeover, goal, state, action, Json.text(step, "circuit", null));
+            assertThat(trial.impossible()).as(step.toString()).isFalse();
+            assertThat(trial.broken()).as(step.toString()).isEmpty();
+            state = trial.state();
+        }
+        Plan rest = new Planner(changeover, goal == Goal.REFUEL ? Goal.ON_GENERATOR : goal).plan(state);
+        assertThat(rest.steps()).as("nothing is left to do").isEmpty();
+        return cost;
+    }
+
+    private static void compareOrder(JsonNode worked, JsonNode answer) {
+        double tolerance = worked.path("tolerance").asDouble(1e-6);
+        if (worked.path("status").asInt(200) != 200) {
+            compare(worked.path("expect"), answer, tolerance, "");
+            return;
+        }
+        compare(worked.path("expect").path("peakUtilisation"), answer.path("peakUtilisation"), tolerance, "/peak");
+        assertThat(answer.path("fits")).isEqualTo(worked.path("expect").path("fits"));
+        List<String> order = new ArrayList<>();
+        answer.path("order").forEach(step -> order.add(step.path("circuit").asString()));
+        assertThat(order).containsExactlyInAnyOrderElementsOf(Json.texts(worked.path("request"), "closing"));
+    }
+
+    /** {@code expect} is a subset: named fields equal, numbers within the relative tolerance, lists in any order. */
+    private static void compare(JsonNode expect, JsonNode answer, double tolerance, String at) {
+        if (expect.isObject()) {
+            expect.properties()
+                    .forEach(field -> compare(
+                            field.getValue(), answer.path(field.getKey()), tolerance, at + "/" + field.getKey()));
+        } else if (expect.isArray()) {
+            assertThat(answer).as(at).hasSameSizeAs(expect);
+            for (JsonNode wanted : expect) {
+                assertThat(answer).as(at).anySatisfy(found -> compare(wanted, found, tolerance, at));
+            }
+        } else if (expect.isNumber()) {
+            assertThat(answer.isNumber()).as(at).isTrue();
+            double slack = Math.max(1e-9, Math.abs(expect.asDouble()) * tolerance);
+            assertThat(answer.asDouble()).as(at).isBetween(expect.asDouble() - slack, expect.asDouble() + slack);
+        } else {
+            assertThat(answer).as(at).isEqualTo(expect);
+        }
+    }
+}
