@@ -50,6 +50,11 @@ public final class Planner {
         return new Trial(false, Rule.allBrokenBy(attempt), attempt.after());
     }
 
+    /** Whether the goal is reached. */
+    public boolean reached(SwapState state) {
+        return goal.reached(changeover, changeover.putRight(state));
+    }
+
     /** The least-cost plan, or the refusal. */
     public Plan plan(SwapState given) {
         SwapState.Change fresh = changeover.putRight(given).change();
@@ -63,7 +68,7 @@ public final class Planner {
         if (end == null) {
             return Plan.refusedFor(Refusal.doesNotFit().orElseThrow());
         }
-        return describe(start, end);
+        return describe(end);
     }
 
     private record Standing(SwapState state, @Nullable Place place) {}
@@ -172,7 +177,7 @@ public final class Planner {
         return from.walkTo(to) + (runsUnattended ? 1 : 0);
     }
 
-    private Plan describe(SwapState start, Node end) {
+    private Plan describe(Node end) {
         List<Move> moves = new ArrayList<>();
         List<SwapState> befores = new ArrayList<>();
         for (Node node = end; node.from != null; node = node.from) {
@@ -197,7 +202,6 @@ public final class Planner {
                     because(befores.get(i), moves.subList(i + 1, moves.size())),
                     action.ranAlongside(befores.get(i))));
         }
-        Objects.requireNonNull(start);
         return new Plan(List.copyOf(steps), placeChanges, end.cost, null);
     }
 

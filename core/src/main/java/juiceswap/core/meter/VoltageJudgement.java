@@ -15,6 +15,17 @@ import org.jspecify.annotations.Nullable;
  */
 public record VoltageJudgement(Verdict verdict, List<VoltageCause> causes, List<String> measureNext) {
 
+    /**
+     * Under load the legs are so far apart that the load must come off and both be read again before anything else is
+     * switched on: still apart is an open neutral, together again was a heavy load at the end of a long cord.
+     */
+    public static boolean mustReadUnloaded(boolean loaded, Readings readings) {
+        return loaded
+                && readings.l1n() != null
+                && readings.l2n() != null
+                && Math.abs(readings.l1n() - readings.l2n()) >= 9;
+    }
+
     private record Cause(VoltageCause code, Verdict seriousness) {}
 
     /**

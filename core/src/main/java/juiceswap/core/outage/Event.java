@@ -1,0 +1,49 @@
+package juiceswap.core.outage;
+
+import java.util.List;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Options;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.meter.Readings;
+import juiceswap.core.meter.Verdict;
+import juiceswap.core.meter.VoltageCause;
+import org.jspecify.annotations.Nullable;
+
+/** Something a person did, read or said during an outage. */
+public sealed interface Event {
+
+    /** The outage or rehearsal begins: how things stand, where to, and how this household wants it done. */
+    record Started(SwapState state, Goal goal, Options options) implements Event {}
+
+    /** A step was confirmed, with the readings if it was a measurement. */
+    record Done(
+            Action action,
+            @Nullable String circuit,
+            @Nullable Readings readings,
+            @Nullable Verdict verdict,
+            List<VoltageCause> causes)
+            implements Event {}
+
+    /** Readings that stop the sequence, or that must be taken again before it goes on. */
+    record RefusedReading(Action action, Readings readings, Verdict verdict, List<VoltageCause> causes)
+            implements Event {}
+
+    /** It isn't like that: how things really stand. */
+    record Corrected(SwapState state) implements Event {}
+
+    /** One branch breaker was opened while the house is on the set. */
+    record Opened(String circuit) implements Event {}
+
+    /** Another goal, or other wishes. */
+    record Chosen(Goal goal, Options options) implements Event {}
+
+    /** On the walk-round: what this circuit feeds runs, or is silent. */
+    record Answered(String circuit, boolean running) implements Event {}
+
+    /** The entry of that sequence number was taken back. */
+    record Undone(int sequence) implements Event {}
+
+    /** The outage is over. */
+    record Ended() implements Event {}
+}

@@ -1,0 +1,196 @@
+package juiceswap.core.outage;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.NearestBreaker;
+import juiceswap.core.changeover.Options;
+import juiceswap.core.changeover.Place;
+import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.Planner;
+import juiceswap.core.changeover.Planner.Trial;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Setup;
+import juiceswap.core.meter.Verdict;
+import juiceswap.core.outage.Event.RefusedReading;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Where an outage stands: the fold of its log.
+ *
+ * @param sequence of the last entry; a confirmation is made against it
+ * @param goal where to now
+ * @param here where the last step was done, or null
+ * @param stop the reading that halted the sequence, until a good reading or making safe clears it
+ * @param answers of the walk-round by circuit: true runs, false silent
+ * @param lived the entries that were not taken back
+ * @param undoable sequence of the entry that undo would take back, or null
+ */
+public record Standing(
+        Changeover changeover,
+        int sequence,
+        SwapState state,
+        Goal goal,
+        @Nullable Place here,
+        @Nullable RefusedReading stop,
+        Map<String, Boolean> answers,
+        List<Entry> lived,
+        @Nullable Integer undoable,
+        boolean ended) {
+
+    /** Reads a log, which begins with {@link Event.Started}. */
+    public static Standing of(Setup setup, List<Entry> log) {
+        Set<Integer> undone = new HashSet<>();
+        for (Entry entry : log) {
+            if (entry.event() instanceof Event.Undone back) {
+                undone.add(back.sequence());
+            }
+        }
+        Fold fold = new Fold(setup);
+        for (Entry entry : log) {
+            if (!undone.contains(entry.sequence()) && !(entry.event() instanceof Event.Undone)) {
+                fold.take(entry);
+            }
+        }
+        return fold.standing(log.get(log.size() - 1).sequence());
+    }
+
+    /**
+     * The way on. When making safe, the generator breaker nearest to where the person stands comes first, even if the
+     * set's own would end the same way a walk later.
+     */
+    public Plan plan() {
+        Changeover fromHere =
+                new Changeover(changeover.setup(), changeover.options().at(here));
+        Planner planner = new Planner(fromHere, goal);
+        if (goal == Goal.MAKE_SAFE) {
+            var nearest = NearestBreaker.of(fromHere, state, here);
+            if (nearest.isPresent()) {
+                return nearestFirst(fromHere, planner, nearest.get());
+            }
+        }
+        return planner.plan(state);
+    }
+
+    private Plan nearestFirst(Changeover fromHere, Planner planner, Action nearest) {
+        Trial opened = Planner.attempt(fromHere, goal, state, nearest, null);
+        if (!opened.allowed()) {
+            return planner.plan(state);
+        }
+        Plan rest = planner.plan(opened.state());
+        List<Plan.Step> steps = new ArrayList<>();
+        steps.add(new Plan.Step(nearest, nearest.place(fromHere), 0, null, List.of(), false));
+        steps.addAll(rest.steps());
+        return new Plan(List.copyOf(steps), rest.placeChanges(), rest.cost() + 1, rest.refused());
+    }
+
+    /** The fold under way. */
+    private static final class Fold {
+        private final Setup setup;
+        private Changeover changeover;
+        private @Nullable SwapState state;
+        private Goal goal = Goal.ON_GENERATOR;
+        private Goal goalBeforeStop = Goal.ON_GENERATOR;
+        private @Nullable Place here;
+        private @Nullable RefusedReading stop;
+        private final Map<String, Boolean> answers = new LinkedHashMap<>();
+        private final List<Entry> lived = new ArrayList<>();
+        private @Nullable Integer undoable;
+        private boolean ended;
+
+        Fold(Setup setup) {
+            this.setup = setup;
+            this.changeover = new Changeover(setup, Options.NONE);
+        }
+
+        void take(Entry entry) {
+            lived.add(entry);
+            Event event = entry.event();
+            if (event instanceof Event.Started started) {
+                changeover = new Changeover(setup, started.options());
+                state = changeover.putRight(started.state());
+                goal = started.goal();
+            } else if (event instanceof Event.Done done) {
+                take(done);
+                undoable = entry.sequence();
+            } else if (event instanceof Event.Corrected corrected) {
+                state = changeover.putRight(corrected.state());
+                undoable = entry.sequence();
+            } else if (event instanceof Event.Opened opened) {
+                open(opened.circuit());
+                undoable = entry.sequence();
+            } else if (event instanceof Event.Chosen chosen) {
+                goal = chosen.goal();
+                changeover = new Changeover(setup, chosen.options());
+            } else if (event instanceof Event.Answered answered) {
+                answers.put(answered.circuit(), answered.running());
+            } else if (event instanceof RefusedReading refused && refused.verdict() == Verdict.STOP) {
+                goalBeforeStop = goal == Goal.MAKE_SAFE ? goalBeforeStop : goal;
+                goal = Goal.MAKE_SAFE;
+                stop = refused;
+            } else if (event instanceof Event.Ended) {
+                ended = true;
+            }
+            if (stop != null && madeSafe()) {
+                stop = null;
+            }
+        }
+
+        private void take(Event.Done done) {
+            SwapState before = known();
+            // what was confirmed has happened, whether or not a rule would have allowed it
+            Trial trial = Planner.attempt(changeover, goal, before, done.action(), done.circuit());
+            state = trial.state();
+            here = done.action().place(changeover);
+            if (done.action() == Action.PICK_UP || changeover.fed(trial.state()) != changeover.fed(before)) {
+                answers.clear();
+            }
+            if (stop != null && done.readings() != null) {
+                stop = null;
+                goal = goalBeforeStop;
+            }
+        }
+
+        private void open(String circuit) {
+            SwapState.Change change = known().change();
+            Set<String> picked = new TreeSet<>(change.picked);
+            picked.remove(circuit);
+            change.picked = java.util.Collections.unmodifiableSet(picked);
+            change.branches = SwapState.Branches.STAGED;
+            state = changeover.putRight(change.state());
+            answers.remove(circuit);
+        }
+
+        private boolean madeSafe() {
+            return new Planner(changeover, Goal.MAKE_SAFE).reached(known());
+        }
+
+        private SwapState known() {
+            if (state == null) {
+                throw new IllegalStateException("an outage log begins with its start");
+            }
+            return state;
+        }
+
+        Standing standing(int sequence) {
+            return new Standing(
+                    changeover,
+                    sequence,
+                    known(),
+                    goal,
+                    here,
+                    stop,
+                    Map.copyOf(answers),
+                    List.copyOf(lived),
+                    undoable,
+                    ended);
+        }
+    }
+}

@@ -1,0 +1,5 @@
+/** An outage as a log of what people confirmed, and what follows from it. */
+@NullMarked
+package juiceswap.core.outage;
+
+import org.jspecify.annotations.NullMarked;

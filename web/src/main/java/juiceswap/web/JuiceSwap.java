@@ -1,0 +1,19 @@
+package juiceswap.web;
+
+import java.time.Clock;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.context.annotation.Bean;
+
+/** The application. */
+@SpringBootApplication
+public class JuiceSwap {
+    public static void main(String[] arguments) {
+        SpringApplication.run(JuiceSwap.class, arguments);
+    }
+
+    @Bean
+    Clock clock() {
+        return Clock.systemUTC();
+    }
+}

@@ -1,0 +1,94 @@
+package juiceswap.web.line;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.ZoneId;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Options;
+import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.outage.Standing;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.house.Households;
+import juiceswap.web.security.Account;
+import juiceswap.web.security.Accounts;
+import juiceswap.web.swap.Outages;
+import juiceswap.web.swap.Outages.Outage;
+import juiceswap.web.swap.Words;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ModelAttribute;
+
+/** What every page carries: the Line, the stop strip, who is signed in, the theme. */
+@ControllerAdvice(
+        basePackages = {"juiceswap.web.swap", "juiceswap.web.house", "juiceswap.web.logbook", "juiceswap.web.now"})
+class Frame {
+    private final Outages outages;
+    private final Households households;
+    private final Accounts accounts;
+    private final Words words;
+
+    Frame(Outages outages, Households households, Accounts accounts, Words words) {
+        this.outages = outages;
+        this.households = households;
+        this.accounts = accounts;
+        this.words = words;
+    }
+
+    /** What the stop strip says: what, where, the single thing to do first. */
+    public record StopStrip(String what, String where, String first) {}
+
+    @ModelAttribute
+    void frame(@AuthenticationPrincipal Account account, HttpServletRequest request, Model model) {
+        if (account == null
+                || !request.getMethod().equals("GET")
+                        && !request.getRequestURI().equals("/swap/confirm")
+                        && !request.getRequestURI().equals("/house/import")) {
+            return;
+        }
+        model.addAttribute("account", account);
+        model.addAttribute("theme", accounts.theme(account));
+        model.addAttribute(
+                "page",
+                request.getRequestURI().split("/").length > 1
+                        ? request.getRequestURI().split("/")[1]
+                        : "");
+        model.addAttribute("householdName", households.name(account.householdId()));
+        Outage outage = outages.current(account.householdId()).orElse(null);
+        if (outage != null) {
+            Standing standing = outage.standing();
+            model.addAttribute(
+                    "line",
+                    LineView.of(standing.changeover(), standing.state(), outage.startedAt(), ZoneId.systemDefault()));
+            model.addAttribute("outageOn", outage.rehearsal() ? "rehearsal" : "outage");
+            if (standing.stop() != null) {
+                model.addAttribute("stopStrip", strip(outage, standing));
+            }
+            return;
+        }
+        households.file(account.householdId()).ifPresent(file -> model.addAttribute("line", calm(file)));
+    }
+
+    private StopStrip strip(Outage outage, Standing standing) {
+        HouseholdFile household = outage.household();
+        Plan plan = standing.plan();
+        String first = plan.steps().isEmpty()
+                ? ""
+                : words.title(plan.steps().get(0).action(), plan.steps().get(0).circuit(), household);
+        return new StopStrip(
+                words.causes(standing.stop().causes()),
+                words.brief(standing.stop().action(), null, household),
+                first);
+    }
+
+    private static LineView calm(HouseholdFile file) {
+        Changeover changeover = new Changeover(file.setup(), Options.NONE);
+        SwapState.Change state = SwapState.initial(
+                        file.setup().generator().bond(),
+                        file.setup().generator().idleControl(),
+                        false)
+                .change();
+        state.utilityLive = true;
+        return LineView.of(changeover, changeover.putRight(state.state()), null, ZoneId.systemDefault());
+    }
+}

@@ -1,0 +1,147 @@
+package juiceswap.web.line;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import juiceswap.core.capacity.Capacity;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Energised;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Setup;
+import juiceswap.core.house.TransferDevice.Kind;
+
+/**
+ * The one-line drawing of where the power comes from.
+ *
+ * @param nodes from the street to the engine
+ */
+public record LineView(List<Node> nodes) {
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
+
+    /**
+     * @param symbol street, switch, panel, inlet, cord or engine
+     * @param figure one live figure
+     * @param closed of a switch: whether current can pass
+     * @param live it carries voltage
+     * @param liveBefore the wire towards the street does
+     * @param liveAfter the wire towards the engine does
+     */
+    public record Node(
+            String name,
+            String symbol,
+            String figure,
+            boolean closed,
+            boolean live,
+            boolean liveBefore,
+            boolean liveAfter,
+            String href) {}
+
+    /** {@code since} is when the outage began, or null. */
+    public static LineView of(Changeover changeover, SwapState state, Instant since, ZoneId zone) {
+        Energised live = Energised.of(changeover, state);
+        Setup setup = changeover.setup();
+        Kind kind = changeover.kind();
+        List<Node> nodes = new ArrayList<>();
+        String street =
+                state.utilityLive() ? "live" : since == null ? "dark" : "dark since " + TIME.format(since.atZone(zone));
+        nodes.add(new Node("Street", "street", street, true, live.street(), false, live.street(), "/now"));
+        boolean streetSide = live.street();
+        if (kind.hasPlate()) {
+            nodes.add(new Node(
+                    kind == Kind.SUBPANEL ? "Feed" : "Main",
+                    "switch",
+                    onOff(state.mainOn()),
+                    state.mainOn(),
+                    streetSide && state.mainOn() || live.panel() && state.mainOn(),
+                    streetSide,
+                    live.panel() && state.mainOn() || streetSide && state.mainOn(),
+                    "/swap"));
+        }
+        boolean panelFromStreetWire = kind.hasPlate() ? live.panel() && state.mainOn() : streetSide;
+        boolean generatorSide = kind.hasPlate() ? live.panel() && state.inputOn() : live.inlet();
+        if (kind == Kind.TRANSFER_SWITCH) {
+            nodes.add(new Node(
+                    "Switch",
+                    "switch",
+                    state.handle().word(),
+                    state.handle() != SwapState.Handle.OFF,
+                    live.panel(),
+                    streetSide,
+                    live.panel(),
+                    "/swap"));
+            panelFromStreetWire = live.panel();
+        }
+        nodes.add(new Node(
+                kind == Kind.CORDS ? "Appliances" : "Panel",
+                "panel",
+                panelFigure(setup, changeover, state, live),
+                true,
+                live.panel(),
+                panelFromStreetWire,
+                generatorSide,
+                "/house"));
+        if (kind.hasPlate()) {
+            nodes.add(new Node(
+                    "Input",
+                    "switch",
+                    onOff(state.inputOn()),
+                    state.inputOn(),
+                    state.inputOn() && (live.panel() || live.inlet()),
+                    generatorSide,
+                    live.inlet() || generatorSide,
+                    "/swap"));
+        }
+        if (kind != Kind.CORDS) {
+            nodes.add(new Node(
+                    "Inlet",
+                    "inlet",
+                    state.cordAtHouse() ? "cord in" : "empty",
+                    state.cordAtHouse(),
+                    live.inlet(),
+                    live.inlet(),
+                    live.inlet(),
+                    "/swap"));
+        }
+        nodes.add(new Node(
+                "Cord",
+                "cord",
+                !state.cordAtGenerator() ? "out" : live.cord() ? "live" : "dead",
+                state.cordAtGenerator(),
+                live.cord(),
+                live.cord() && state.cordAtHouse(),
+                live.cord(),
+                "/swap"));
+        nodes.add(new Node("Engine", "engine", engineFigure(state), true, live.engine(), live.cord(), false, "/swap"));
+        return new LineView(List.copyOf(nodes));
+    }
+
+    private static String panelFigure(Setup setup, Changeover changeover, SwapState state, Energised live) {
+        if (changeover.fed(state) && !state.picked().isEmpty()) {
+            double watts =
+                    Capacity.of(setup, state.picked(), (String) null).running().total();
+            return String.format(Locale.ENGLISH, "%,.0f W", watts);
+        }
+        if (!live.panel()) {
+            return "dead";
+        }
+        return state.branches() == SwapState.Branches.OFF ? "no load" : "live";
+    }
+
+    private static String engineFigure(SwapState state) {
+        return switch (state.engine()) {
+            case STOPPED -> "off";
+            case RESTING -> "off, hot";
+            case COLD -> "warming";
+            case READY -> "ready";
+            case HOT -> "running";
+            case COOLED -> "cooled";
+        };
+    }
+
+    private static String onOff(boolean on) {
+        return on ? "ON" : "OFF";
+    }
+}

@@ -1,0 +1,136 @@
+package juiceswap.web.live;
+
+import java.io.IOException;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.TimeUnit;
+import juiceswap.web.security.Account;
+import org.postgresql.PGConnection;
+import org.postgresql.PGNotification;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.http.MediaType;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+/**
+ * Tells open pages that their household's log has gone on. The database carries the news between server processes; a page
+ * that missed some is told to look again whenever its stream is opened anew.
+ */
+@RestController
+class LiveUpdates implements SmartLifecycle {
+    private static final Logger LOG = LoggerFactory.getLogger(LiveUpdates.class);
+    private static final int HEARTBEAT_SECONDS = 15;
+    private static final int MAX_STREAMS_OF_A_HOUSEHOLD = 50;
+
+    private final String url;
+    private final String user;
+    private final String password;
+    private final Map<Long, List<SseEmitter>> streams = new ConcurrentHashMap<>();
+    private volatile boolean running;
+
+    LiveUpdates(
+            @Value("${spring.datasource.url}") String url,
+            @Value("${spring.datasource.username}") String user,
+            @Value("${spring.datasource.password}") String password) {
+        this.url = url;
+        this.user = user;
+        this.password = password;
+    }
+
+    @GetMapping(path = "/live", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
+    SseEmitter open(@AuthenticationPrincipal Account account) throws IOException {
+        SseEmitter stream = new SseEmitter(0L);
+        List<SseEmitter> own = streams.computeIfAbsent(account.householdId(), id -> new CopyOnWriteArrayList<>());
+        if (own.size() >= MAX_STREAMS_OF_A_HOUSEHOLD) {
+            own.remove(0).complete();
+        }
+        own.add(stream);
+        stream.onCompletion(() -> own.remove(stream));
+        stream.onError(error -> own.remove(stream));
+        stream.send(SseEmitter.event().comment("open").reconnectTime(1000));
+        return stream;
+    }
+
+    private void listen() {
+        while (running) {
+            try (Connection connection = DriverManager.getConnection(url, user, password);
+                    Statement statement = connection.createStatement()) {
+                statement.execute("listen outage_event");
+                PGConnection notices = connection.unwrap(PGConnection.class);
+                long nextHeartbeat = System.nanoTime() + TimeUnit.SECONDS.toNanos(HEARTBEAT_SECONDS);
+                while (running) {
+                    PGNotification[] news = notices.getNotifications(500);
+                    for (PGNotification notice : news == null ? new PGNotification[0] : news) {
+                        String[] words = notice.getParameter().split(" ");
+                        send(
+                                Long.parseLong(words[0]),
+                                SseEmitter.event().name("changed").data(words[1]));
+                    }
+                    if (System.nanoTime() > nextHeartbeat) {
+                        streams.keySet()
+                                .forEach(household ->
+                                        send(household, SseEmitter.event().comment("")));
+                        nextHeartbeat = System.nanoTime() + TimeUnit.SECONDS.toNanos(HEARTBEAT_SECONDS);
+                    }
+                }
+            } catch (SQLException lost) {
+                LOG.warn("live updates wait for the database: {}", lost.getMessage());
+                pause();
+            }
+        }
+    }
+
+    private void send(long household, SseEmitter.SseEventBuilder event) {
+        for (SseEmitter stream : streams.getOrDefault(household, List.of())) {
+            try {
+                stream.send(event);
+            } catch (IOException | IllegalStateException gone) {
+                streams.get(household).remove(stream);
+            }
+        }
+    }
+
+    private static void pause() {
+        try {
+            TimeUnit.SECONDS.sleep(1);
+        } catch (InterruptedException interrupted) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    @Override
+    public void start() {
+        running = true;
+        Thread listener = new Thread(this::listen, "live-updates");
+        listener.setDaemon(true);
+        listener.start();
+    }
+
+    /** Open streams would hold up the shutdown. */
+    @Override
+    public void stop() {
+        running = false;
+        streams.values().forEach(own -> own.forEach(SseEmitter::complete));
+    }
+
+    @Override
+    public boolean isRunning() {
+        return running;
+    }
+
+    @Override
+    public int getPhase() {
+        return Integer.MAX_VALUE;
+    }
+}

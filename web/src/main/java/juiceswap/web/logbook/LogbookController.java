@@ -1,0 +1,234 @@
+package juiceswap.web.logbook;
+
+import java.io.IOException;
+import java.io.StringWriter;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import juiceswap.core.meter.Readings;
+import juiceswap.core.outage.Entry;
+import juiceswap.core.outage.Event;
+import juiceswap.web.exchange.EventJson;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.security.Account;
+import juiceswap.web.swap.Outages;
+import juiceswap.web.swap.Outages.Outage;
+import juiceswap.web.swap.Words;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.server.ResponseStatusException;
+
+/** The record of each outage: every event with time and person, readings; to look at and to take away. */
+@Controller
+@RequestMapping("/logbook")
+class LogbookController {
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM yyyy, HH:mm", Locale.ENGLISH);
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ENGLISH);
+
+    private final Outages outages;
+    private final Words words;
+
+    LogbookController(Outages outages, Words words) {
+        this.outages = outages;
+        this.words = words;
+    }
+
+    /** An outage in the list. */
+    public record Summary(long id, String kind, String start, String lasted, int entries, boolean open) {}
+
+    /** A line of the log as shown; {@code tone} is stop, watch or empty. */
+    public record LineView(
+            int sequence, String time, String who, String what, String readings, String tone, boolean undone) {}
+
+    @GetMapping
+    String list(@AuthenticationPrincipal Account account, Model model) {
+        model.addAttribute(
+                "outages",
+                outages.all(account.householdId()).stream()
+                        .map(LogbookController::summary)
+                        .toList());
+        return "logbook/logbook";
+    }
+
+    @GetMapping("/{id:\\d+}")
+    String show(@AuthenticationPrincipal Account account, @PathVariable long id, Model model) {
+        Outage outage = find(account, id);
+        List<Integer> undone = outage.log().stream()
+                .filter(entry -> entry.event() instanceof Event.Undone)
+                .map(entry -> ((Event.Undone) entry.event()).sequence())
+                .toList();
+        model.addAttribute("summary", summary(outage));
+        model.addAttribute(
+                "lines",
+                outage.log().stream()
+                        .map(entry -> line(entry, outage, undone.contains(entry.sequence())))
+                        .toList());
+        return "logbook/outage";
+    }
+
+    @GetMapping("/{id:\\d+}.csv")
+    ResponseEntity<String> csv(@AuthenticationPrincipal Account account, @PathVariable long id) throws IOException {
+        Outage outage = find(account, id);
+        StringWriter text = new StringWriter();
+        CSVFormat format = CSVFormat.RFC4180
+                .builder()
+                .setHeader(
+                        "sequence",
+                        "time",
+                        "who",
+                        "kind",
+                        "what",
+                        "action",
+                        "circuit",
+                        "l1n",
+                        "l2n",
+                        "l1l2",
+                        "hz",
+                        "ng",
+                        "verdict")
+                .get();
+        try (CSVPrinter csv = new CSVPrinter(text, format)) {
+            for (Entry entry : outage.log()) {
+                Map<String, Object> payload = EventJson.payload(entry.event());
+                Readings readings = readings(entry.event());
+                csv.printRecord(
+                        entry.sequence(),
+                        entry.at(),
+                        harmless(entry.who()),
+                        EventJson.kind(entry.event()),
+                        harmless(words.event(entry.event(), outage.household())),
+                        payload.get("action"),
+                        payload.get("circuit"),
+                        readings == null ? null : readings.l1n(),
+                        readings == null ? null : readings.l2n(),
+                        readings == null ? null : readings.l1l2(),
+                        readings == null ? null : readings.hz(),
+                        readings == null ? null : readings.ng(),
+                        payload.get("verdict"));
+            }
+        }
+        return download(text.toString(), MediaType.parseMediaType("text/csv;charset=UTF-8"), "outage-" + id + ".csv");
+    }
+
+    @GetMapping("/{id:\\d+}.json")
+    ResponseEntity<String> json(@AuthenticationPrincipal Account account, @PathVariable long id) {
+        Outage outage = find(account, id);
+        List<Map<String, Object>> events = new ArrayList<>();
+        for (Entry entry : outage.log()) {
+            Map<String, Object> event = new LinkedHashMap<>();
+            event.put("sequence", entry.sequence());
+            event.put("time", entry.at().toString());
+            event.put("who", entry.who());
+            event.put("kind", EventJson.kind(entry.event()));
+            event.putAll(Map.of("payload", EventJson.payload(entry.event())));
+            events.add(event);
+        }
+        Map<String, Object> document = new LinkedHashMap<>();
+        document.put("format", "juice-swap-outage");
+        document.put("version", 1);
+        document.put("rehearsal", outage.rehearsal());
+        document.put("start", outage.startedAt().toString());
+        document.put("end", outage.endedAt() == null ? null : outage.endedAt().toString());
+        document.put("household", outage.household().json());
+        document.put("events", events);
+        return download(
+                Json.MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(document),
+                MediaType.APPLICATION_JSON,
+                "outage-" + id + ".json");
+    }
+
+    private Outage find(Account account, long id) {
+        return outages.find(account.householdId(), id)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    private static Summary summary(Outage outage) {
+        Instant end = outage.endedAt();
+        String lasted = end == null ? "going on" : duration(Duration.between(outage.startedAt(), end));
+        return new Summary(
+                outage.id(),
+                outage.rehearsal() ? "Rehearsal" : "Outage",
+                DAY.format(outage.startedAt().atZone(ZoneId.systemDefault())),
+                lasted,
+                outage.log().size(),
+                end == null);
+    }
+
+    private static String duration(Duration duration) {
+        return duration.toHours() == 0
+                ? duration.toMinutes() + " min"
+                : duration.toHours() + " h " + String.format(Locale.ENGLISH, "%02d", duration.toMinutesPart()) + " min";
+    }
+
+    private LineView line(Entry entry, Outage outage, boolean undone) {
+        Readings readings = readings(entry.event());
+        String tone = "";
+        if (entry.event() instanceof Event.RefusedReading refused) {
+            tone = refused.verdict().name().toLowerCase(Locale.ROOT);
+        } else if (entry.event() instanceof Event.Done done && done.verdict() != null) {
+            tone = done.verdict().name().toLowerCase(Locale.ROOT);
+        }
+        return new LineView(
+                entry.sequence(),
+                TIME.format(entry.at().atZone(ZoneId.systemDefault())),
+                entry.who(),
+                words.event(entry.event(), outage.household()),
+                readings == null ? "" : shown(readings),
+                tone,
+                undone);
+    }
+
+    private static Readings readings(Event event) {
+        if (event instanceof Event.Done done) {
+            return done.readings();
+        }
+        return event instanceof Event.RefusedReading refused ? refused.readings() : null;
+    }
+
+    private static String shown(Readings readings) {
+        List<String> shown = new ArrayList<>();
+        add(shown, "L1", readings.l1n(), "%.0f V");
+        add(shown, "L2", readings.l2n(), "%.0f V");
+        add(shown, "L1–L2", readings.l1l2(), "%.0f V");
+        add(shown, "", readings.hz(), "%.1f Hz");
+        add(shown, "N–G", readings.ng(), "%.1f V");
+        return String.join(" · ", shown);
+    }
+
+    private static void add(List<String> shown, String name, Double value, String format) {
+        if (value != null) {
+            shown.add((name + " " + String.format(Locale.ENGLISH, format, value)).strip());
+        }
+    }
+
+    /** A spreadsheet would run a text that begins like a formula. */
+    private static String harmless(String text) {
+        return text.matches("(?s)^[=+\\-@\\t\\r].*") ? "'" + text : text;
+    }
+
+    private static ResponseEntity<String> download(String body, MediaType type, String name) {
+        return ResponseEntity.ok()
+                .contentType(type)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment().filename(name).build().toString())
+                .body(body);
+    }
+}

@@ -1,0 +1,64 @@
+package juiceswap.web.security;
+
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.core.annotation.Order;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.crypto.factory.PasswordEncoderFactories;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextRepository;
+
+/** Who may see what, and what a page may load. */
+@Configuration
+class SecurityConfig {
+    /** Everything ships with the application; nothing is inline, nothing is evaluated. */
+    private static final String CONTENT_SECURITY_POLICY = "default-src 'none'; script-src 'self'; style-src 'self';"
+            + " img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; form-action 'self';"
+            + " base-uri 'none'; frame-ancestors 'none'";
+
+    /** The engine answers anybody and remembers nobody: no session, and so nothing to forge. */
+    @Bean
+    @Order(1)
+    SecurityFilterChain engine(HttpSecurity http) throws Exception {
+        return http.securityMatcher("/api/v1/**")
+                .authorizeHttpRequests(requests -> requests.anyRequest().permitAll())
+                .sessionManagement(sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .csrf(csrf -> csrf.disable())
+                .build();
+    }
+
+    @Bean
+    @Order(2)
+    SecurityFilterChain pages(HttpSecurity http) throws Exception {
+        return http.authorizeHttpRequests(requests -> requests.requestMatchers(
+                                "/sign-in", "/demo-sign-in", "/welcome", "/assets/**", "/schema/**", "/error")
+                        .permitAll()
+                        .requestMatchers("/actuator/health/**", "/actuator/health")
+                        .permitAll()
+                        .requestMatchers("/actuator/**")
+                        .hasRole("OWNER")
+                        .anyRequest()
+                        .authenticated())
+                .formLogin(form ->
+                        form.loginPage("/sign-in").defaultSuccessUrl("/", false).failureUrl("/sign-in?wrong"))
+                .logout(logout -> logout.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in"))
+                .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(CONTENT_SECURITY_POLICY))
+                        .referrerPolicy(policy -> policy.policy(
+                                org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter
+                                        .ReferrerPolicy.SAME_ORIGIN)))
+                .build();
+    }
+
+    @Bean
+    PasswordEncoder passwordEncoder() {
+        return PasswordEncoderFactories.createDelegatingPasswordEncoder();
+    }
+
+    @Bean
+    SecurityContextRepository securityContextRepository() {
+        return new HttpSessionSecurityContextRepository();
+    }
+}

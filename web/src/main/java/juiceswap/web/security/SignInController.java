@@ -1,0 +1,137 @@
+package juiceswap.web.security;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import juiceswap.web.demo.DemoData;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+
+/** Sign-in, the demo's one click, and the first-run set-up. */
+@Controller
+class SignInController {
+    private static final int SHORTEST_PASSWORD = 10;
+
+    private final Accounts accounts;
+    private final SecurityContextRepository contexts;
+    private final boolean demo;
+
+    SignInController(
+            Accounts accounts, SecurityContextRepository contexts, @Value("${juice.demo:false}") boolean demo) {
+        this.accounts = accounts;
+        this.contexts = contexts;
+        this.demo = demo;
+    }
+
+    @GetMapping("/sign-in")
+    String signIn(@RequestParam Map<String, String> parameters, Model model) {
+        if (accounts.none()) {
+            return "redirect:/welcome";
+        }
+        model.addAttribute("wrong", parameters.containsKey("wrong"));
+        model.addAttribute("demo", demo);
+        return "security/sign-in";
+    }
+
+    @PostMapping("/demo-sign-in")
+    String demoSignIn(
+            @RequestParam(defaultValue = DemoData.OWNER) String as,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        if (!demo || !as.equals(DemoData.OWNER) && !as.equals(DemoData.HELPER)) {
+            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+        }
+        enter(accounts.loadUserByUsername(as), request, response);
+        return "redirect:/";
+    }
+
+    @GetMapping("/welcome")
+    String welcome(Model model) {
+        if (!accounts.none()) {
+            return "redirect:/sign-in";
+        }
+        model.addAttribute("problems", Map.of());
+        model.addAttribute("typed", Map.of());
+        return "security/welcome";
+    }
+
+    @PostMapping("/welcome")
+    String create(
+            @RequestParam Map<String, String> typed,
+            Model model,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        Map<String, String> problems = problems(typed);
+        if (!problems.isEmpty()) {
+            model.addAttribute("problems", problems);
+            model.addAttribute("typed", typed);
+            return "security/welcome";
+        }
+        Account owner = accounts.createFirst(
+                typed.get("household").strip(),
+                typed.get("name").strip(),
+                typed.get("login").strip(),
+                typed.get("password"));
+        if (owner == null) {
+            return "redirect:/sign-in";
+        }
+        enter(owner, request, response);
+        return "redirect:/house";
+    }
+
+    @PostMapping("/theme")
+    String theme(
+            @AuthenticationPrincipal Account account,
+            @RequestHeader(name = "Referer", required = false) String referer) {
+        accounts.setTheme(account, accounts.theme(account).equals("night") ? "day" : "night");
+        String path = referer == null ? "/" : java.net.URI.create(referer).getPath();
+        return "redirect:" + (path.startsWith("/") && !path.startsWith("//") ? path : "/");
+    }
+
+    private static Map<String, String> problems(Map<String, String> typed) {
+        Map<String, String> problems = new LinkedHashMap<>();
+        require(typed, "household", 120, "Give the house a name.", problems);
+        require(typed, "name", 80, "Say what to call you.", problems);
+        require(typed, "login", 80, "Choose a sign-in name.", problems);
+        if (typed.getOrDefault("password", "").length() < SHORTEST_PASSWORD) {
+            problems.put("password", "At least " + SHORTEST_PASSWORD + " characters.");
+        } else if (typed.get("password").getBytes(java.nio.charset.StandardCharsets.UTF_8).length > 72) {
+            problems.put("password", "At most 72 characters.");
+        }
+        return problems;
+    }
+
+    private static void require(
+            Map<String, String> typed, String field, int most, String message, Map<String, String> problems) {
+        String value = typed.getOrDefault(field, "").strip();
+        if (value.isEmpty()) {
+            problems.put(field, message);
+        } else if (value.length() > most) {
+            problems.put(field, "At most " + most + " characters.");
+        }
+    }
+
+    private void enter(Account account, HttpServletRequest request, HttpServletResponse response) {
+        if (request.getSession(false) != null) {
+            request.changeSessionId();
+        }
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(
+                UsernamePasswordAuthenticationToken.authenticated(account, null, account.getAuthorities()));
+        SecurityContextHolder.setContext(context);
+        contexts.saveContext(context, request, response);
+    }
+}

@@ -1,0 +1,161 @@
+package juiceswap.web.swap;
+
+import static juiceswap.web.db.Tables.OUTAGE;
+import static juiceswap.web.db.Tables.OUTAGE_EVENT;
+
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import juiceswap.core.outage.Entry;
+import juiceswap.core.outage.Event;
+import juiceswap.core.outage.Standing;
+import juiceswap.web.exchange.EventJson;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.house.Households;
+import juiceswap.web.security.Account;
+import org.jooq.DSLContext;
+import org.jooq.JSONB;
+import org.jooq.Record;
+import org.jooq.impl.DSL;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.stereotype.Repository;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Outages and their append-only logs. */
+@Repository
+public class Outages {
+    private final DSLContext db;
+    private final Households households;
+
+    public Outages(DSLContext db, Households households) {
+        this.db = db;
+        this.households = households;
+    }
+
+    /** An outage or rehearsal with its log. */
+    public record Outage(
+            long id, boolean rehearsal, HouseholdFile household, Instant startedAt, Instant endedAt, List<Entry> log) {
+        public Standing standing() {
+            return Standing.of(household.setup(), log);
+        }
+    }
+
+    /** Somebody else has written to the log since the page was shown. */
+    public static final class Conflict extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+    }
+
+    /** The one that is going on, if any. */
+    public Optional<Outage> current(long householdId) {
+        return db.selectFrom(OUTAGE)
+                .where(OUTAGE.HOUSEHOLD_ID.eq(householdId), OUTAGE.ENDED_AT.isNull())
+                .fetchOptional(this::outage);
+    }
+
+    /** One of this household's. */
+    public Optional<Outage> find(long householdId, long id) {
+        return db.selectFrom(OUTAGE)
+                .where(OUTAGE.HOUSEHOLD_ID.eq(householdId), OUTAGE.ID.eq(id))
+                .fetchOptional(this::outage);
+    }
+
+    /** All of this household's, newest first. */
+    public List<Outage> all(long householdId) {
+        return db.selectFrom(OUTAGE)
+                .where(OUTAGE.HOUSEHOLD_ID.eq(householdId))
+                .orderBy(OUTAGE.STARTED_AT.desc())
+                .limit(200)
+                .fetch(this::outage);
+    }
+
+    /** Begins one; {@link Conflict} when another is going on. */
+    @Transactional
+    public long start(
+            long householdId, HouseholdFile file, boolean rehearsal, Event.Started started, Account by, Instant at) {
+        try {
+            long id = db.insertInto(OUTAGE)
+                    .set(OUTAGE.HOUSEHOLD_ID, householdId)
+                    .set(OUTAGE.REHEARSAL, rehearsal)
+                    .set(OUTAGE.HOUSEHOLD_FILE, JSONB.valueOf(file.json().toString()))
+                    .set(OUTAGE.STARTED_AT, at.atOffset(ZoneOffset.UTC))
+                    .returning(OUTAGE.ID)
+                    .fetchSingle(OUTAGE.ID);
+            insert(id, 1, started, by, at);
+            return id;
+        } catch (DuplicateKeyException | org.jooq.exception.IntegrityConstraintViolationException taken) {
+            throw new Conflict();
+        }
+    }
+
+    /**
+     * Writes events to the log.
+     *
+     * @param seen sequence of the last entry that the person had seen; {@link Conflict} when there are newer ones
+     */
+    @Transactional
+    public void append(long householdId, long id, int seen, List<? extends Event> events, Account by, Instant at) {
+        OffsetDateTime endedAt = db.select(OUTAGE.ENDED_AT)
+                .from(OUTAGE)
+                .where(OUTAGE.ID.eq(id), OUTAGE.HOUSEHOLD_ID.eq(householdId))
+                .forUpdate()
+                .fetchSingle(OUTAGE.ENDED_AT);
+        int last = db.select(DSL.max(OUTAGE_EVENT.SEQUENCE))
+                .from(OUTAGE_EVENT)
+                .where(OUTAGE_EVENT.OUTAGE_ID.eq(id))
+                .fetchSingle()
+                .value1();
+        if (endedAt != null || last != seen) {
+            throw new Conflict();
+        }
+        for (Event event : events) {
+            insert(id, ++last, event, by, at);
+            if (event instanceof Event.Ended) {
+                db.update(OUTAGE)
+                        .set(OUTAGE.ENDED_AT, at.atOffset(ZoneOffset.UTC))
+                        .where(OUTAGE.ID.eq(id))
+                        .execute();
+            }
+        }
+    }
+
+    private void insert(long id, int sequence, Event event, Account by, Instant at) {
+        db.insertInto(OUTAGE_EVENT)
+                .set(OUTAGE_EVENT.OUTAGE_ID, id)
+                .set(OUTAGE_EVENT.SEQUENCE, sequence)
+                .set(OUTAGE_EVENT.AT, at.atOffset(ZoneOffset.UTC))
+                .set(OUTAGE_EVENT.ACCOUNT_ID, by.id())
+                .set(OUTAGE_EVENT.WHO, by.displayName())
+                .set(OUTAGE_EVENT.KIND, EventJson.kind(event))
+                .set(OUTAGE_EVENT.PAYLOAD, JSONB.valueOf(Json.MAPPER.writeValueAsString(EventJson.payload(event))))
+                .execute();
+    }
+
+    private Outage outage(Record row) {
+        HouseholdFile file = households.read(row.get(OUTAGE.HOUSEHOLD_FILE));
+        long id = row.get(OUTAGE.ID);
+        List<Entry> log = new ArrayList<>();
+        db.selectFrom(OUTAGE_EVENT)
+                .where(OUTAGE_EVENT.OUTAGE_ID.eq(id))
+                .orderBy(OUTAGE_EVENT.SEQUENCE)
+                .forEach(event -> log.add(new Entry(
+                        event.getSequence(),
+                        event.getAt().toInstant(),
+                        event.getWho(),
+                        EventJson.read(
+                                event.getKind(),
+                                Json.parse(event.getPayload().data().getBytes(java.nio.charset.StandardCharsets.UTF_8)),
+                                file.setup()))));
+        OffsetDateTime endedAt = row.get(OUTAGE.ENDED_AT);
+        return new Outage(
+                id,
+                row.get(OUTAGE.REHEARSAL),
+                file,
+                row.get(OUTAGE.STARTED_AT).toInstant(),
+                endedAt == null ? null : endedAt.toInstant(),
+                List.copyOf(log));
+    }
+}

@@ -1,0 +1,104 @@
+package juiceswap.web.swap;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.meter.Readings;
+import juiceswap.core.meter.Verdict;
+
+/**
+ * What somebody types from a meter: kept as typed, so that nothing is lost when a field is wrong.
+ *
+ * @param fields in the order of the probe
+ */
+public record ReadingForm(List<Field> fields) {
+
+    /**
+     * @param name of the reading, such as l1n
+     * @param typed as typed
+     * @param problem what is wrong with it, or null
+     * @param verdict how it is judged on its own: good, watch or stop, or null
+     */
+    public record Field(
+            String name, String label, String unit, boolean required, String typed, String problem, String verdict) {}
+
+    /** An empty form for that measurement. */
+    public static ReadingForm empty(Action action, boolean splitPhase) {
+        return typed(action, splitPhase, Map.of());
+    }
+
+    /** The form with what was typed, each field checked. */
+    public static ReadingForm typed(Action action, boolean splitPhase, Map<String, String> typed) {
+        boolean atSet = action == Action.MEASURE_GENERATOR;
+        List<Field> fields = new ArrayList<>();
+        fields.add(field("l1n", splitPhase ? "L1 to neutral" : "Hot to neutral", "V", true, typed));
+        if (splitPhase) {
+            fields.add(field("l2n", "L2 to neutral", "V", true, typed));
+            fields.add(field("l1l2", "L1 to L2", "V", false, typed));
+        }
+        if (action != Action.MEASURE_UTILITY) {
+            fields.add(field("hz", "Frequency", "Hz", false, typed));
+        }
+        if (!atSet) {
+            fields.add(field("ng", "Neutral to ground", "V", false, typed));
+        }
+        return new ReadingForm(List.copyOf(fields));
+    }
+
+    /** Whether a field was wrong or missing. */
+    public boolean hasProblems() {
+        return fields.stream().anyMatch(field -> field.problem() != null);
+    }
+
+    /** The readings of a form without problems. */
+    public Readings readings() {
+        Map<String, Double> values = new LinkedHashMap<>();
+        for (Field field : fields) {
+            if (!field.typed().isBlank()) {
+                values.put(field.name(), number(field.typed()));
+            }
+        }
+        return new Readings(
+                values.get("l1n"), values.get("l2n"), values.get("l1l2"), values.get("hz"), values.get("ng"));
+    }
+
+    private static Field field(String name, String label, String unit, boolean required, Map<String, String> typed) {
+        String text = typed.getOrDefault(name, "").strip();
+        String problem = null;
+        String verdict = null;
+        if (text.isEmpty()) {
+            problem = required && !typed.isEmpty() ? "Needed: without it nothing can be judged." : null;
+        } else {
+            Double value = number(text);
+            if (value == null) {
+                problem = "Type a number, such as " + (unit.equals("Hz") ? "60.1" : "121") + ".";
+            } else if (value < 0 || value > 1000) {
+                problem = "From 0 to 1000.";
+            } else {
+                verdict = judge(name, value).name().toLowerCase(java.util.Locale.ROOT);
+            }
+        }
+        return new Field(name, label, unit, required, text, problem, verdict);
+    }
+
+    private static Verdict judge(String name, double value) {
+        return switch (name) {
+            case "l1l2" -> Verdict.ofLineVolts(value);
+            case "hz" -> Verdict.ofHertz(value, false);
+            case "ng" -> Verdict.ofNeutralToGround(value);
+            default -> Verdict.ofLegVolts(value);
+        };
+    }
+
+    /** Reads a number with a point or a comma; null when it is none. */
+    private static Double number(String text) {
+        try {
+            double value = Double.parseDouble(text.strip().replace(',', '.'));
+            return Double.isFinite(value) ? value : null;
+        } catch (NumberFormatException notANumber) {
+            return null;
+        }
+    }
+}

@@ -1,0 +1,118 @@
+package juiceswap.web.swap;
+
+import java.util.List;
+import java.util.Locale;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Rule;
+import juiceswap.core.house.Circuit;
+import juiceswap.core.meter.VoltageCause;
+import juiceswap.core.outage.Event;
+import juiceswap.web.exchange.HouseholdFile;
+import org.springframework.context.MessageSource;
+import org.springframework.stereotype.Component;
+
+/** The product's words for steps, rules, causes and events, from {@code steps.properties}. */
+@Component
+public class Words {
+    private final MessageSource messages;
+
+    public Words(MessageSource messages) {
+        this.messages = messages;
+    }
+
+    /** The step as an order, verb first. */
+    public String title(Action action, String circuit, HouseholdFile household) {
+        return say("step." + action.word() + ".title", label(circuit, household), direction(action, household));
+    }
+
+    /** One line why. */
+    public String why(Action action, HouseholdFile household) {
+        return say("step." + action.word() + ".why", "", direction(action, household));
+    }
+
+    /** What the big button says. */
+    public String done(Action action, HouseholdFile household) {
+        return say("step." + action.word() + ".done", "", direction(action, household));
+    }
+
+    /** What to do when it does not go as told, or empty. */
+    public String trouble(Action action) {
+        return messages.getMessage("step." + action.word() + ".trouble", null, "", Locale.ENGLISH);
+    }
+
+    /** As a line of a list: shorter than the title. */
+    public String brief(Action action, String circuit, HouseholdFile household) {
+        return say("step." + action.word() + ".brief", label(circuit, household));
+    }
+
+    public String rule(Rule rule) {
+        return say("rule." + rule.name());
+    }
+
+    public String cause(VoltageCause cause) {
+        return say("cause." + cause.name());
+    }
+
+    public String causeAction(VoltageCause cause) {
+        return say("cause." + cause.name() + ".do");
+    }
+
+    public String causes(List<VoltageCause> causes) {
+        return String.join(" ", causes.stream().map(this::cause).toList());
+    }
+
+    public String say(String key, Object... values) {
+        return messages.getMessage(key, values, Locale.ENGLISH);
+    }
+
+    /** A log entry in one line. */
+    public String event(Event event, HouseholdFile household) {
+        if (event instanceof Event.Started started) {
+            return started.state().utilityLive() ? "Rehearsal started, utility live" : "Outage started";
+        }
+        if (event instanceof Event.Done done) {
+            return brief(done.action(), done.circuit(), household);
+        }
+        if (event instanceof Event.RefusedReading refused) {
+            return brief(refused.action(), null, household) + ": "
+                    + refused.verdict().name().toLowerCase(Locale.ROOT) + ". " + causes(refused.causes());
+        }
+        if (event instanceof Event.Corrected) {
+            return "Positions set to how they really are";
+        }
+        if (event instanceof Event.Opened opened) {
+            return label(opened.circuit(), household) + " switched off";
+        }
+        if (event instanceof Event.Chosen chosen) {
+            return say("goal." + chosen.goal().word());
+        }
+        if (event instanceof Event.Answered answered) {
+            return label(answered.circuit(), household) + (answered.running() ? ": running" : ": silent");
+        }
+        if (event instanceof Event.Undone undone) {
+            return "Entry " + undone.sequence() + " taken back";
+        }
+        return "Ended";
+    }
+
+    /** The circuit's label with its space, as on the panel door. */
+    public static String label(String circuit, HouseholdFile household) {
+        Circuit found = circuit == null ? null : household.setup().find(circuit);
+        if (found == null) {
+            return "";
+        }
+        String spaces =
+                String.join("–", found.spaces().stream().map(String::valueOf).toList());
+        return spaces + " " + found.label();
+    }
+
+    private static String direction(Action action, HouseholdFile household) {
+        boolean back = action == Action.PLATE_TO_UTILITY;
+        return switch (household.plateMoves()) {
+            case "down" -> back ? "up" : "down";
+            case "left" -> back ? "right" : "left";
+            case "right" -> back ? "left" : "right";
+            default -> back ? "down" : "up";
+        };
+    }
+}
