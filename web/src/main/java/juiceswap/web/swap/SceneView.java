@@ -9,13 +9,14 @@ import juiceswap.core.changeover.SwapState;
  * The devices as they stand, for the drawing beside the step.
  *
  * @param device plate, handle or none: what the middle of the drawing shows
+ * @param plateWay which way the plate would move next: up, down, left or right
  * @param act the part to act on: main, plate, input, handle, branches, inlet, cord, output, engine, bond, eco, or empty
  */
 public record SceneView(
         String device,
         boolean mainOn,
         boolean plateToGenerator,
-        String plateMoves,
+        String plateWay,
         boolean inputOn,
         String handle,
         String branches,
@@ -38,7 +39,7 @@ public record SceneView(
                 device,
                 state.mainOn(),
                 state.plateToGenerator(),
-                plateMoves,
+                state.plateToGenerator() ? opposite(plateMoves) : plateMoves,
                 state.inputOn(),
                 state.handle().word(),
                 state.branches().word(),
@@ -52,6 +53,16 @@ public record SceneView(
                 state.ecoOn(),
                 Energised.of(changeover, state),
                 next == null ? "" : part(next));
+    }
+
+    /** The way back. */
+    static String opposite(String way) {
+        return switch (way) {
+            case "up" -> "down";
+            case "down" -> "up";
+            case "left" -> "right";
+            default -> "left";
+        };
     }
 
     private static String part(Action action) {

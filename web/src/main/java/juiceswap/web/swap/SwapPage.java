@@ -37,6 +37,7 @@ public record SwapPage(
     /**
      * @param number among all steps, done ones included
      * @param waitUntil epoch milliseconds until which to wait, 0 when there is nothing to wait for
+     * @param now the server's clock, epoch milliseconds
      * @param readings the form of a measurement, or null
      */
     public record Step(
@@ -50,6 +51,7 @@ public record SwapPage(
             List<String> because,
             int minutes,
             long waitUntil,
+            long now,
             int number,
             int of,
             ReadingForm readings,

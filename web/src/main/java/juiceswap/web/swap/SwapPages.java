@@ -1,5 +1,6 @@
 package juiceswap.web.swap;
 
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -33,9 +34,11 @@ public class SwapPages {
     private static final int NEXT_SHOWN = 9;
 
     private final Words words;
+    private final Clock clock;
 
-    public SwapPages(Words words) {
+    public SwapPages(Words words, Clock clock) {
         this.words = words;
+        this.clock = clock;
     }
 
     /** {@code typed} is a reading form to show again, or null. */
@@ -121,6 +124,7 @@ public class SwapPages {
                 next.because().stream().map(words::rule).toList(),
                 next.minutes(),
                 waitUntil,
+                clock.millis(),
                 done + 1,
                 done + left,
                 form,

@@ -107,12 +107,6 @@ public class Words {
     }
 
     private static String direction(Action action, HouseholdFile household) {
-        boolean back = action == Action.PLATE_TO_UTILITY;
-        return switch (household.plateMoves()) {
-            case "down" -> back ? "up" : "down";
-            case "left" -> back ? "right" : "left";
-            case "right" -> back ? "left" : "right";
-            default -> back ? "down" : "up";
-        };
+        return action == Action.PLATE_TO_UTILITY ? SceneView.opposite(household.plateMoves()) : household.plateMoves();
     }
 }

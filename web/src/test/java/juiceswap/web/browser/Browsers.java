@@ -1,0 +1,57 @@
+package juiceswap.web.browser;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/** The machine's Chromium, headless, one for the whole test run. */
+final class Browsers implements AutoCloseable {
+    private static final List<String> FLAGS = List.of(
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync");
+
+    private final Playwright playwright =
+            Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+    private final Browser browser = playwright
+            .chromium()
+            .launch(new BrowserType.LaunchOptions()
+                    .setExecutablePath(Path.of("/usr/bin/chromium"))
+                    .setArgs(FLAGS));
+    private final List<String> errors = new ArrayList<>();
+
+    /** A page of a new person with a screen of that size. */
+    Page page(int width, int height) {
+        BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(width, height));
+        context.setDefaultTimeout(15_000);
+        Page page = context.newPage();
+        page.onPageError(errors::add);
+        page.onConsoleMessage(message -> {
+            if (message.type().equals("error") && message.text().contains("Content Security Policy")) {
+                errors.add(message.text());
+            }
+        });
+        return page;
+    }
+
+    /** Script errors and violations of the content security policy so far. */
+    List<String> errors() {
+        return errors;
+    }
+
+    @Override
+    public void close() {
+        browser.close();
+        playwright.close();
+    }
+}

@@ -1,0 +1,98 @@
+package juiceswap.web.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/** Somebody at a page of the application. */
+final class Person {
+    final Page page;
+    private final String address;
+
+    Person(Page page, String address) {
+        this.page = page;
+        this.address = address;
+    }
+
+    Person enter(String name) {
+        page.navigate(address + "/sign-in");
+        page.locator("button[value=" + name + "]").click();
+        return this;
+    }
+
+    void go(String path) {
+        page.navigate(address + path);
+    }
+
+    String title() {
+        return page.locator("main h1").first().textContent().strip();
+    }
+
+    /** Sequence of the log that the page shows. */
+    int seen() {
+        return Integer.parseInt(page.locator("main").getAttribute("data-seen"));
+    }
+
+    /** Types readings into the form of a measuring step. */
+    void read(Map<String, String> values) {
+        values.forEach((name, value) ->
+                page.locator(".reading input[name=" + name + "]").fill(value));
+    }
+
+    /** Does what the step asks and confirms it with a click. */
+    void confirm() {
+        fillIn();
+        int before = seen();
+        page.locator("[data-key=done]").click();
+        assertThat(page.locator("main")).not().hasAttribute("data-seen", String.valueOf(before));
+    }
+
+    /** Does what the step asks with keys alone. */
+    void confirmByKeys() {
+        Locator readings = page.locator(".reading input[type=text]");
+        int before = seen();
+        if (readings.count() > 0) {
+            page.keyboard().press("m");
+            page.keyboard().type("121");
+            page.keyboard().press("Tab");
+            page.keyboard().type("120");
+            page.keyboard().press("Enter");
+        } else {
+            for (Locator running : page.locator("input[type=radio][value=running]").all()) {
+                running.focus();
+                page.keyboard().press("Space");
+            }
+            if (page.locator("input[type=radio]").count() > 0) {
+                page.locator("[data-key=done]").focus();
+            }
+            page.keyboard().press("Enter");
+        }
+        assertThat(page.locator("main")).not().hasAttribute("data-seen", String.valueOf(before));
+    }
+
+    /** Confirms until the title is {@code until}; returns the titles on the way. */
+    List<String> follow(String until, Runnable confirm) {
+        List<String> titles = new ArrayList<>();
+        while (!title().equals(until)) {
+            titles.add(title());
+            if (titles.size() > 60) {
+                throw new AssertionError("no end: " + titles);
+            }
+            confirm.run();
+        }
+        return titles;
+    }
+
+    private void fillIn() {
+        if (page.locator(".reading input[name=l1n]").count() > 0) {
+            read(Map.of("l1n", "121", "l2n", "120"));
+        }
+        for (Locator running : page.locator("input[type=radio][value=running]").all()) {
+            running.check();
+        }
+    }
+}

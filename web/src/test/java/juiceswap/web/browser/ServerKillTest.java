@@ -1,0 +1,82 @@
+package juiceswap.web.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.HttpURLConnection;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.nio.file.Path;
+import java.util.concurrent.TimeUnit;
+import juiceswap.web.TestDatabase;
+import org.junit.jupiter.api.Test;
+
+/** The server is killed in mid-sequence, as by a flat battery. */
+class ServerKillTest {
+
+    @Test
+    void theSameStepIsShownAfterwardsAndNobodySignsInAgain() throws Exception {
+        String database = TestDatabase.create();
+        int port = freePort();
+        Process server = start(database, port);
+        try (Browsers browsers = new Browsers()) {
+            Person ines = new Person(browsers.page(390, 844), "http://127.0.0.1:" + port).enter("ines");
+            ines.page.locator("button[value=outage]").click();
+            ines.follow("Switch the main breaker OFF", ines::confirm);
+            int seen = ines.seen();
+
+            server.destroyForcibly().waitFor();
+            server = start(database, port);
+
+            ines.go("/swap");
+            assertThat(ines.page.locator("main h1")).hasText("Switch the main breaker OFF");
+            assertThat(ines.seen()).isEqualTo(seen);
+            ines.confirm();
+            assertThat(ines.title()).isEqualTo("Slide the plate up, over the main");
+        } finally {
+            server.destroyForcibly().waitFor();
+        }
+    }
+
+    private static Process start(String database, int port) throws Exception {
+        String classPath = System.getProperty("surefire.test.class.path", System.getProperty("java.class.path"));
+        ProcessBuilder builder = new ProcessBuilder(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:TieredStopAtLevel=1",
+                "-cp",
+                classPath,
+                "juiceswap.web.JuiceSwap",
+                "--server.port=" + port,
+                "--juice.demo=true");
+        builder.environment().put("JUICE_DB_URL", database);
+        builder.environment().put("JUICE_DB_USER", TestDatabase.user());
+        builder.redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD);
+        Process process = builder.start();
+        long deadline = System.nanoTime() + TimeUnit.SECONDS.toNanos(60);
+        while (!answers(port)) {
+            if (!process.isAlive() || System.nanoTime() > deadline) {
+                throw new AssertionError("the server did not start");
+            }
+            Thread.onSpinWait();
+        }
+        return process;
+    }
+
+    private static boolean answers(int port) {
+        try {
+            HttpURLConnection connection = (HttpURLConnection)
+                    URI.create("http://127.0.0.1:" + port + "/actuator/health").toURL().openConnection();
+            connection.setConnectTimeout(200);
+            return connection.getResponseCode() == 200;
+        } catch (IOException notYet) {
+            return false;
+        }
+    }
+
+    private static int freePort() throws IOException {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+}

@@ -1,0 +1,283 @@
+package juiceswap.web.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.AxeResults;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import juiceswap.web.TestDatabase;
+import juiceswap.web.exchange.Json;
+import org.jooq.DSLContext;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
+
+/** The real interface in a real browser: from the dark house to generator power and back. */
+@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT, properties = "juice.demo=true")
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class SwapJourneyTest {
+    private static final String ON_GENERATOR = "The house is on the generator";
+    private static final String ON_UTILITY = "Everything is back on the utility";
+
+    @LocalServerPort
+    private int port;
+
+    @Autowired
+    private DSLContext db;
+
+    private Browsers browsers;
+
+    @DynamicPropertySource
+    static void database(DynamicPropertyRegistry properties) {
+        TestDatabase.register(properties);
+    }
+
+    @BeforeAll
+    void open() {
+        browsers = new Browsers();
+    }
+
+    @AfterAll
+    void close() {
+        browsers.close();
+    }
+
+    @AfterEach
+    void endWhateverGoesOn() {
+        db.execute("update outage set ended_at = now() where ended_at is null");
+        assertThat(browsers.errors()).isEmpty();
+    }
+
+    private Person person(int width, int height) {
+        return new Person(browsers.page(width, height), "http://127.0.0.1:" + port);
+    }
+
+    private Person startsOutage(int width, int height) {
+        Person ines = person(width, height).enter("ines");
+        ines.page.locator("button[value=outage]").click();
+        return ines;
+    }
+
+    private void thereAndBack(Person person, Runnable confirm) {
+        List<String> out = person.follow(ON_GENERATOR, confirm);
+        assertThat(out).contains("Set the bond switch to FLOATING", "Slide the plate up, over the main");
+        assertThat(out.indexOf("Switch the main breaker OFF")).isLessThan(out.indexOf("Switch the generator input ON"));
+        confirm.run();
+        List<String> back = person.follow(ON_UTILITY, confirm);
+        assertThat(back.get(0)).isEqualTo("Make sure the street’s power holds");
+        assertThat(back.indexOf("Read both legs of the utility"))
+                .isLessThan(back.indexOf("Switch the branch breakers ON, one at a time"));
+        assertThat(back).contains("Set the bond switch to BONDED", "Slide the plate down, off the main");
+    }
+
+    @Test
+    void aWholeOutageByMouse() {
+        Person ines = startsOutage(1280, 800);
+        thereAndBack(ines, ines::confirm);
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page).hasURL(java.util.regex.Pattern.compile(".*/logbook$"));
+        assertThat(ines.page.locator("tbody tr")).not().hasCount(0);
+        Download csv = ines.page.waitForDownload(
+                () -> ines.page.getByText("CSV").first().click());
+        String text = content(csv);
+        assertThat(text).startsWith("sequence,time,who,kind,what,action,circuit,l1n");
+        assertThat(text).contains("measure-utility").contains("121.0");
+        Download json = ines.page.waitForDownload(
+                () -> ines.page.getByText("JSON").first().click());
+        assertThat(Json.parse(content(json).getBytes(StandardCharsets.UTF_8)).path("events").size())
+                .isGreaterThan(40);
+    }
+
+    @Test
+    void aWholeOutageByKeysAlone() {
+        Person ines = person(1280, 800).enter("ines");
+        ines.page.keyboard().press("1");
+        assertThat(ines.page.locator("button[value=outage]")).isVisible();
+        ines.page.keyboard().press("Enter");
+        assertThat(ines.page.locator("main.swap")).isVisible();
+        ines.page.keyboard().press("Enter");
+        assertThat(ines.page.locator("main")).hasAttribute("data-seen", "2");
+        ines.page.keyboard().press("Backspace");
+        assertThat(ines.page.locator("main")).hasAttribute("data-seen", "3");
+        assertThat(ines.title()).isEqualTo("Test the carbon monoxide alarm indoors");
+        thereAndBack(ines, ines::confirmByKeys);
+    }
+
+    @Test
+    void aWholeOutageOnAPhone() {
+        Person ines = startsOutage(390, 844);
+        List<String> wide = new ArrayList<>();
+        thereAndBack(ines, () -> {
+            int width = (int) ines.page.evaluate("document.documentElement.scrollWidth");
+            if (width > 390) {
+                wide.add(ines.title() + " is " + width + " wide");
+            }
+            ines.confirm();
+        });
+        assertThat(wide).isEmpty();
+    }
+
+    @Test
+    void aLostNeutralStopsEverywhereAndTheNearestBreakerComesFirst() {
+        Person ines = startsOutage(1280, 800);
+        ines.follow("Switch a lamp on, read both legs again", ines::confirm);
+        Person bram = person(1280, 800).enter("bram");
+        bram.go("/house");
+        ines.read(Map.of("l1n", "88", "l2n", "151"));
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator(".stop-strip")).containsText("The neutral is lost");
+        assertThat(ines.title()).isEqualTo("Switch the generator input OFF");
+        bram.page.reload();
+        assertThat(bram.page.locator(".stop-strip")).containsText("First: Switch the generator input OFF");
+        ines.confirm();
+        assertThat(ines.title()).isEqualTo("Switch the breaker on the set OFF");
+        ines.confirm();
+        ines.confirm();
+        assertThat(ines.title()).isEqualTo("It is safe now");
+        assertThat(ines.page.locator(".stop-strip")).hasCount(0);
+    }
+
+    @Test
+    void aWrongFieldKeepsEverythingTyped() {
+        Person ines = startsOutage(1280, 800);
+        ines.follow("Read volts and hertz at the set", ines::confirm);
+        ines.read(Map.of("l1n", "12x", "l1l2", "243"));
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator(".reading .problem")).hasCount(2);
+        assertThat(ines.page.locator("input[name=l1n]")).hasValue("12x");
+        assertThat(ines.page.locator("input[name=l1l2]")).hasValue("243");
+    }
+
+    @Test
+    void whatDoesNotFitIsRefusedAndSaysWhatToTurnOff() {
+        Person ines = startsOutage(1280, 800);
+        ines.follow(ON_GENERATOR, ines::confirm);
+        int seen = ines.seen();
+        ines.page.getByRole(AriaRole.BUTTON, named("Switch on 17–19 Range")).click();
+        assertThat(ines.page.locator(".notice[role=alert]")).containsText("To make room, switch off first:");
+        assertThat(ines.seen()).isEqualTo(seen);
+        ines.page.getByRole(AriaRole.BUTTON, named("Switch off 6–8 Well pump")).click();
+        assertThat(ines.page.getByRole(AriaRole.BUTTON, named("Switch on 6–8 Well pump"))).isVisible();
+    }
+
+    @Test
+    void twoPeopleConfirmTheSameStepAndOneIsToldWhatHappened() {
+        Person ines = startsOutage(1280, 800);
+        Person bram = person(1280, 800).enter("bram");
+        // Bram's page is not told by the live stream, as if his connection were slow
+        bram.page.route("**/live", route -> route.abort());
+        bram.go("/swap");
+        int seen = bram.seen();
+        ines.confirm();
+        bram.page.locator("[data-key=done]").click();
+        assertThat(bram.page.locator(".notice[role=alert]"))
+                .containsText("Ines was faster: “CO alarm tested”. Nothing of yours was written.");
+        assertThat(bram.seen()).isEqualTo(seen + 1);
+        assertThat(bram.title()).isEqualTo("Unplug delicate electronics");
+    }
+
+    @Test
+    void aConfirmationShowsOnTheOtherPhone() {
+        Person ines = startsOutage(390, 844);
+        Person bram = person(390, 844).enter("bram");
+        assertThat(bram.page.locator("main h1")).hasText("Test the carbon monoxide alarm indoors");
+        ines.confirm();
+        assertThat(bram.page.locator("main h1")).hasText("Unplug delicate electronics");
+    }
+
+    @Test
+    void itIsNotLikeThatPlansAnewFromWhatIsTrue() {
+        Person ines = startsOutage(1280, 800);
+        ines.page.locator("[data-key=not-so]").click();
+        ines.page.locator("#not-so select[name=engine]").selectOption("ready");
+        ines.page.locator("#not-so select[name=cordGenerator]").selectOption("in");
+        ines.page.locator("#not-so select[name=output]").selectOption("on");
+        ines.page.locator("#not-so button").click();
+        assertThat(ines.title()).isEqualTo("Switch the breaker on the set OFF");
+        ines.confirm();
+        assertThat(ines.title()).isEqualTo("Stop the engine");
+    }
+
+    @Test
+    void aFaultyFileIsReportedWholeAndNothingIsStored() {
+        Person ines = person(1280, 800).enter("ines");
+        ines.go("/house");
+        String before = export(ines);
+        String faulty = before.replace("\"breakerAmps\" : 15", "\"breakerAmps\" : -15")
+                .replace("\"kind\" : \"inlet\"", "\"kind\" : \"tunnel\"");
+        ines.page.locator("input[type=file]").setInputFiles(
+                new FilePayload("faulty.json", "application/json", faulty.getBytes(StandardCharsets.UTF_8)));
+        ines.page.getByRole(AriaRole.BUTTON, named("Import")).click();
+        assertThat(ines.page.locator("#problems")).containsText("/setup/path/2/kind");
+        assertThat(ines.page.locator("#problems")).containsText("/setup/circuits/1/breakerAmps");
+        ines.go("/house");
+        assertThat(Json.parse(export(ines).getBytes(StandardCharsets.UTF_8)))
+                .isEqualTo(Json.parse(before.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    @Test
+    void everyMainViewPassesTheAccessibilityScanInBothThemes() {
+        Person ines = person(1280, 800).enter("ines");
+        List<String> violations = new ArrayList<>();
+        for (int theme = 0; theme < 2; theme++) {
+            for (String path : List.of("/now", "/house", "/logbook")) {
+                ines.go(path);
+                scan(ines.page, path, violations);
+            }
+            ines.page.keyboard().press("t");
+            ines.page.waitForLoadState();
+        }
+        ines.go("/now");
+        ines.page.locator("button[value=rehearsal]").click();
+        scan(ines.page, "/swap", violations);
+        ines.follow("Read both legs in the house", ines::confirm);
+        scan(ines.page, "/swap reading", violations);
+        ines.read(Map.of("l1n", "88", "l2n", "151"));
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator(".stop-strip")).isVisible();
+        scan(ines.page, "/swap stopped", violations);
+        assertThat(violations).isEmpty();
+    }
+
+    private static void scan(Page page, String where, List<String> violations) {
+        AxeResults results = new AxeBuilder(page)
+                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+                .analyze();
+        results.getViolations()
+                .forEach(rule -> violations.add(where + ": " + rule.getId() + " "
+                        + rule.getNodes().get(0).getHtml()));
+    }
+
+    private static Page.GetByRoleOptions named(String name) {
+        return new Page.GetByRoleOptions().setName(name).setExact(true);
+    }
+
+    private static String export(Person person) {
+        return content(person.page.waitForDownload(
+                () -> person.page.getByText("Export").first().click()));
+    }
+
+    private static String content(Download download) {
+        try {
+            return Files.readString(download.path());
+        } catch (java.io.IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+}
