@@ -4,6 +4,7 @@ document.addEventListener('alpine:init', () => {
   const pages = { 1: '/now', 2: '/swap', 5: '/house', 7: '/logbook' };
 
   Alpine.data('keys', () => ({
+    init() { document.documentElement.dataset.keys = 'ready'; },
     press(event) {
       if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return;
       const dialog = document.querySelector('dialog[data-keys]');

@@ -149,6 +149,9 @@ public record Standing(
             Trial trial = Planner.attempt(changeover, goal, before, done.action(), done.circuit());
             state = trial.state();
             here = done.action().place(changeover);
+            if (done.circuit() != null && !changeover.wanted().contains(done.circuit())) {
+                wish(done.circuit(), true);
+            }
             if (done.action() == Action.PICK_UP || changeover.fed(trial.state()) != changeover.fed(before)) {
                 answers.clear();
             }
@@ -166,6 +169,22 @@ public record Standing(
             change.branches = SwapState.Branches.STAGED;
             state = changeover.putRight(change.state());
             answers.remove(circuit);
+            wish(circuit, false);
+        }
+
+        /** What somebody switches by choice is what shall run from now on, also after a refuel. */
+        private void wish(String circuit, boolean run) {
+            Options now = changeover.options();
+            List<String> pickUp = new ArrayList<>(now.pickUp());
+            Set<String> keepOn = new TreeSet<>(now.keepOn());
+            pickUp.remove(circuit);
+            if (run) {
+                pickUp.add(circuit);
+            } else {
+                keepOn.remove(circuit);
+            }
+            changeover = new Changeover(
+                    setup, new Options(now.stopFirst(), now.bigOnesOff(), keepOn, pickUp, now.noSensitive(), now.at()));
         }
 
         private boolean madeSafe() {

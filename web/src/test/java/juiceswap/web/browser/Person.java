@@ -55,6 +55,7 @@ final class Person {
     void confirmByKeys() {
         Locator readings = page.locator(".reading input[type=text]");
         int before = seen();
+        listening();
         if (readings.count() > 0) {
             page.keyboard().press("m");
             page.keyboard().type("121");
@@ -62,7 +63,8 @@ final class Person {
             page.keyboard().type("120");
             page.keyboard().press("Enter");
         } else {
-            for (Locator running : page.locator("input[type=radio][value=running]").all()) {
+            for (Locator running :
+                    page.locator("input[type=radio][value=running]").all()) {
                 running.focus();
                 page.keyboard().press("Space");
             }
@@ -72,6 +74,11 @@ final class Person {
             page.keyboard().press("Enter");
         }
         assertThat(page.locator("main")).not().hasAttribute("data-seen", String.valueOf(before));
+    }
+
+    /** Waits until the page takes keys. */
+    void listening() {
+        assertThat(page.locator("html[data-keys=ready]")).hasCount(1);
     }
 
     /** Confirms until the title is {@code until}; returns the titles on the way. */

@@ -65,8 +65,10 @@ class ServerKillTest {
 
     private static boolean answers(int port) {
         try {
-            HttpURLConnection connection = (HttpURLConnection)
-                    URI.create("http://127.0.0.1:" + port + "/actuator/health").toURL().openConnection();
+            HttpURLConnection connection =
+                    (HttpURLConnection) URI.create("http://127.0.0.1:" + port + "/actuator/health")
+                            .toURL()
+                            .openConnection();
             connection.setConnectTimeout(200);
             return connection.getResponseCode() == 200;
         } catch (IOException notYet) {

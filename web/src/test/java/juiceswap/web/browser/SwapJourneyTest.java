@@ -100,19 +100,25 @@ class SwapJourneyTest {
         assertThat(text).contains("measure-utility").contains("121.0");
         Download json = ines.page.waitForDownload(
                 () -> ines.page.getByText("JSON").first().click());
-        assertThat(Json.parse(content(json).getBytes(StandardCharsets.UTF_8)).path("events").size())
+        assertThat(Json.parse(content(json).getBytes(StandardCharsets.UTF_8))
+                        .path("events")
+                        .size())
                 .isGreaterThan(40);
     }
 
     @Test
     void aWholeOutageByKeysAlone() {
         Person ines = person(1280, 800).enter("ines");
+        ines.listening();
         ines.page.keyboard().press("1");
         assertThat(ines.page.locator("button[value=outage]")).isVisible();
+        ines.listening();
         ines.page.keyboard().press("Enter");
         assertThat(ines.page.locator("main.swap")).isVisible();
+        ines.listening();
         ines.page.keyboard().press("Enter");
         assertThat(ines.page.locator("main")).hasAttribute("data-seen", "2");
+        ines.listening();
         ines.page.keyboard().press("Backspace");
         assertThat(ines.page.locator("main")).hasAttribute("data-seen", "3");
         assertThat(ines.title()).isEqualTo("Test the carbon monoxide alarm indoors");
@@ -173,7 +179,8 @@ class SwapJourneyTest {
         assertThat(ines.page.locator(".notice[role=alert]")).containsText("To make room, switch off first:");
         assertThat(ines.seen()).isEqualTo(seen);
         ines.page.getByRole(AriaRole.BUTTON, named("Switch off 6–8 Well pump")).click();
-        assertThat(ines.page.getByRole(AriaRole.BUTTON, named("Switch on 6–8 Well pump"))).isVisible();
+        assertThat(ines.page.getByRole(AriaRole.BUTTON, named("Switch on 6–8 Well pump")))
+                .isVisible();
     }
 
     @Test
@@ -221,8 +228,10 @@ class SwapJourneyTest {
         String before = export(ines);
         String faulty = before.replace("\"breakerAmps\" : 15", "\"breakerAmps\" : -15")
                 .replace("\"kind\" : \"inlet\"", "\"kind\" : \"tunnel\"");
-        ines.page.locator("input[type=file]").setInputFiles(
-                new FilePayload("faulty.json", "application/json", faulty.getBytes(StandardCharsets.UTF_8)));
+        ines.page
+                .locator("input[type=file]")
+                .setInputFiles(
+                        new FilePayload("faulty.json", "application/json", faulty.getBytes(StandardCharsets.UTF_8)));
         ines.page.getByRole(AriaRole.BUTTON, named("Import")).click();
         assertThat(ines.page.locator("#problems")).containsText("/setup/path/2/kind");
         assertThat(ines.page.locator("#problems")).containsText("/setup/circuits/1/breakerAmps");

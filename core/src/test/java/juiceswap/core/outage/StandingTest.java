@@ -1,0 +1,119 @@
+package juiceswap.core.outage;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import juiceswap.core.Samples;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Options;
+import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.meter.Readings;
+import juiceswap.core.meter.Verdict;
+import juiceswap.core.meter.VoltageCause;
+import juiceswap.core.supply.Bond;
+import org.junit.jupiter.api.Test;
+
+class StandingTest {
+    private final List<Entry> log = new ArrayList<>();
+
+    private Standing write(Event event) {
+        log.add(new Entry(log.size() + 1, Instant.EPOCH, "Ines", event));
+        return Standing.of(Samples.cottage(), log);
+    }
+
+    private Standing start() {
+        return write(new Event.Started(
+                SwapState.initial(Bond.BONDED, true, false),
+                Goal.ON_GENERATOR,
+                new Options(false, false, Set.of(), List.of("fridge"), false, null)));
+    }
+
+    private Standing follow(Action until) {
+        Standing standing = Standing.of(Samples.cottage(), log);
+        while (true) {
+            Plan.Step next = standing.plan().steps().get(0);
+            if (next.action() == until) {
+                return standing;
+            }
+            standing = write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+        }
+    }
+
+    private static Event.RefusedReading lostNeutral(Action at) {
+        return new Event.RefusedReading(
+                at, new Readings(88.0, 151.0, null, null, null), Verdict.STOP, List.of(VoltageCause.OPEN_NEUTRAL));
+    }
+
+    @Test
+    void theLogIsTheState() {
+        start();
+        Standing standing = follow(Action.INPUT_ON);
+        assertFalse(standing.state().mainOn());
+        assertTrue(standing.state().plateToGenerator());
+        assertEquals(log.size(), standing.sequence());
+    }
+
+    @Test
+    void undoTakesBackTheLastConfirmationOnly() {
+        start();
+        Standing before = follow(Action.MAIN_OFF);
+        Standing after = write(new Event.Done(Action.MAIN_OFF, null, null, null, List.of()));
+        assertFalse(after.state().mainOn());
+        Standing undone = write(new Event.Undone(after.undoable()));
+        assertEquals(before.state(), undone.state());
+        assertEquals(before.undoable(), undone.undoable());
+    }
+
+    @Test
+    void aStopAtThePanelOpensTheInputFirstAndIsClearedByMakingSafe() {
+        start();
+        follow(Action.MEASURE_LOADED);
+        Standing stopped = write(lostNeutral(Action.MEASURE_LOADED));
+        assertNotNull(stopped.stop());
+        assertEquals(Goal.MAKE_SAFE, stopped.goal());
+        assertEquals(
+                List.of(Action.INPUT_OFF, Action.OUTPUT_OFF, Action.STOP_ENGINE),
+                stopped.plan().steps().stream().map(Plan.Step::action).toList());
+        for (Plan.Step step : stopped.plan().steps()) {
+            write(new Event.Done(step.action(), null, null, null, List.of()));
+        }
+        assertNull(Standing.of(Samples.cottage(), log).stop());
+    }
+
+    @Test
+    void aStopAtTheSetOpensItsOwnBreakerFirst() {
+        start();
+        follow(Action.OUTPUT_ON);
+        Standing stopped = write(lostNeutral(Action.MEASURE_GENERATOR));
+        assertEquals(Action.STOP_ENGINE, stopped.plan().steps().get(0).action());
+    }
+
+    @Test
+    void aGoodReadingClearsTheStopAndGoesOnWhereItWas() {
+        start();
+        follow(Action.MEASURE_LOADED);
+        write(lostNeutral(Action.MEASURE_LOADED));
+        Standing good = write(new Event.Done(
+                Action.MEASURE_LOADED, null, new Readings(120.0, 121.0, null, null, null), Verdict.GOOD, List.of()));
+        assertNull(good.stop());
+        assertEquals(Goal.ON_GENERATOR, good.goal());
+        assertEquals(Action.PICK_UP, good.plan().steps().get(0).action());
+    }
+
+    @Test
+    void anOpenedBreakerIsOffAgain() {
+        start();
+        follow(Action.WALK_ROUND);
+        Standing opened = write(new Event.Opened("fridge"));
+        assertFalse(opened.state().picked().contains("fridge"));
+    }
+}
