@@ -255,6 +255,29 @@ public enum Action {
         return changeover.generator().ambientC() < 0 ? 5 : 3;
     }
 
+    /**
+     * Once it is needed and allowed, there is no reason to do it later: it only makes other things possible, and nothing
+     * undoes it on the way.
+     */
+    boolean neverTooEarly() {
+        return switch (this) {
+            case CHECK_PLACEMENT,
+                    CHECK_CO_ALARM,
+                    CHECK_OIL,
+                    CHECK_FUEL,
+                    INSPECT_CORD,
+                    UNPLUG_SENSITIVE,
+                    ECO_OFF,
+                    SET_BOND_FLOATING,
+                    SET_BOND_BONDED,
+                    CORD_HOUSE_IN,
+                    BRANCHES_OFF,
+                    MAIN_OFF,
+                    PLATE_TO_GENERATOR -> true;
+            default -> false;
+        };
+    }
+
     /** Part of the waiting has already passed while other steps were done. */
     boolean ranAlongside(SwapState before) {
         return this == COOL_DOWN && before.idleMinutes() > 0;

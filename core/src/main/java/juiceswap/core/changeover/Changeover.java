@@ -156,6 +156,11 @@ public final class Changeover {
         return setup.transfer().usableTestCircuits().contains(circuit);
     }
 
+    /** Whether delicate electronics are asked for in this household. */
+    boolean asksForSensitive() {
+        return kind != Kind.APPLIANCE && kind != Kind.CORDS && !options.noSensitive();
+    }
+
     // ---- capacity and order of pick-ups
 
     /** Everything that is to be on in the end. */

@@ -142,12 +142,14 @@ public enum Goal {
 
     /** Never above the true cost from here. */
     int leastCost(Changeover changeover, SwapState state, @Nullable Place from) {
-        if (reached(changeover, state)) {
-            return 0;
-        }
-        Outlook ahead = new Outlook();
+        return reached(changeover, state) ? 0 : outlook(changeover, state).costFrom(from);
+    }
+
+    /** What surely is still to come. */
+    Outlook outlook(Changeover changeover, SwapState state) {
+        Outlook ahead = new Outlook(changeover);
         outlook(changeover, state, ahead);
-        return ahead.costFrom(from);
+        return ahead;
     }
 
     /** Whether the house is on the set with everything wanted, proven. */
@@ -186,16 +188,16 @@ public enum Goal {
         boolean fed = running && c.fed(s);
         boolean outputSwitch = c.generator().outputSwitch();
 
-        ahead.addIf(!s.done().has(Check.CHECK_PLACEMENT), GENERATOR);
-        ahead.addIf(!s.done().has(Check.CHECK_CO_ALARM), INDOORS);
-        ahead.addIf(!s.done().has(Check.INSPECT_CORD), Action.INSPECT_CORD.place(c));
-        ahead.addIf(s.ecoOn(), GENERATOR);
-        ahead.addIf(bondWrong, GENERATOR);
+        ahead.addIf(!s.done().has(Check.CHECK_PLACEMENT), Action.CHECK_PLACEMENT);
+        ahead.addIf(!s.done().has(Check.CHECK_CO_ALARM), Action.CHECK_CO_ALARM);
+        ahead.addIf(!s.done().has(Check.INSPECT_CORD), Action.INSPECT_CORD);
+        ahead.addIf(s.ecoOn(), Action.ECO_OFF);
+        ahead.addIf(bondWrong, s.bond() == Bond.BONDED ? Action.SET_BOND_FLOATING : Action.SET_BOND_BONDED);
         if (bondWrong && s.cordAtGenerator()) {
             ahead.add(2, GENERATOR);
         }
         ahead.addIf(!s.cordAtGenerator(), GENERATOR);
-        ahead.addIf(!s.cordAtHouse(), Action.CORD_HOUSE_IN.place(c));
+        ahead.addIf(!s.cordAtHouse(), Action.CORD_HOUSE_IN);
 
         List<String> toPick = c.wanted();
         if (fed) {
@@ -207,8 +209,10 @@ public enum Goal {
         if (!running) {
             ahead.add(GENERATOR, 0);
             boolean checksVoid = mayKeepRunning;
-            ahead.addIf(checksVoid || !s.done().has(Check.CHECK_OIL), GENERATOR);
-            ahead.addIf(checksVoid || !s.done().has(Check.CHECK_FUEL), GENERATOR);
+            ahead.addIf(checksVoid, GENERATOR);
+            ahead.addIf(checksVoid, GENERATOR);
+            ahead.addIf(!checksVoid && !s.done().has(Check.CHECK_OIL), Action.CHECK_OIL);
+            ahead.addIf(!checksVoid && !s.done().has(Check.CHECK_FUEL), Action.CHECK_FUEL);
         }
         if (usesTheSet && (!running || s.engine() == Engine.COLD)) {
             ahead.add(GENERATOR, Action.warmUpMinutes(c));
@@ -221,8 +225,8 @@ public enum Goal {
             }
         }
         if (c.kind().hasPlate()) {
-            ahead.addIf(s.mainOn(), PANEL);
-            ahead.addIf(!s.plateToGenerator(), PANEL);
+            ahead.addIf(s.mainOn(), Action.MAIN_OFF);
+            ahead.addIf(!s.plateToGenerator(), Action.PLATE_TO_GENERATOR);
             ahead.addIf(!s.inputOn(), PANEL);
             if (!running && s.inputOn()) {
                 ahead.add(2, PANEL);
@@ -238,7 +242,17 @@ public enum Goal {
         if (c.kind() != Kind.AUTOMATIC_CIRCUITS) {
             boolean openFirst =
                     c.kind().switchesPanel() && s.branches() == Branches.ON || !fed && s.branches() == Branches.STAGED;
-            ahead.addIf(openFirst, Action.SWITCHES_OFF.place(c));
+            boolean allOff = c.kind().switchesPanel() && !(c.options().bigOnesOff() && s.branches() == Branches.ON);
+            if (allOff) {
+                ahead.addIf(openFirst, Action.BRANCHES_OFF);
+            } else {
+                ahead.addIf(openFirst, Action.SWITCHES_OFF.place(c));
+            }
+            ahead.addIf(
+                    !s.done().has(Check.UNPLUG_SENSITIVE)
+                            && c.asksForSensitive()
+                            && toPick.stream().anyMatch(id -> !c.isTestCircuit(id)),
+                    Action.UNPLUG_SENSITIVE);
             ahead.add(toPick.size(), Action.PICK_UP.place(c));
         }
         boolean provesAnew = !fed || !s.panelMeasured();

@@ -5,8 +5,27 @@ package juiceswap.core.changeover;
  * never above the true cost, so the search can use it to look in the right direction first without missing a cheaper way.
  */
 final class Outlook {
+    private final Changeover changeover;
+    private final java.util.Set<Action> sure = java.util.EnumSet.noneOf(Action.class);
     private final boolean[] needed = new boolean[Place.values().length];
     private int cost;
+
+    Outlook(Changeover changeover) {
+        this.changeover = changeover;
+    }
+
+    /** That very action surely comes, at least once. */
+    void addIf(boolean condition, Action action) {
+        if (condition) {
+            sure.add(action);
+            add(action.place(changeover), 0);
+        }
+    }
+
+    /** Whether that very action surely comes. */
+    boolean surely(Action action) {
+        return sure.contains(action);
+    }
 
     /** A step that surely comes, with its waiting time in minutes. */
     void add(Place place, int minutes) {

@@ -22,10 +22,17 @@ import org.jspecify.annotations.Nullable;
 public final class Planner {
     private final Changeover changeover;
     private final Goal goal;
+    private final boolean shortcuts;
 
     public Planner(Changeover changeover, Goal goal) {
+        this(changeover, goal, true);
+    }
+
+    /** {@code shortcuts} false makes the search look at every order of steps; the plan must be the same. */
+    Planner(Changeover changeover, Goal goal, boolean shortcuts) {
         this.changeover = changeover;
         this.goal = goal;
+        this.shortcuts = shortcuts;
     }
 
     /** What would happen if somebody did it now. */
@@ -138,6 +145,7 @@ public final class Planner {
                 }
                 continue;
             }
+            Outlook ahead = goal.outlook(changeover, node.at.state());
             for (Move move : changeover.moves(node.at.state())) {
                 Node next = follow(node, move);
                 if (next == null) {
@@ -148,9 +156,25 @@ public final class Planner {
                     best.put(next.at, next);
                     open.add(next);
                 }
+                if (shortcuts && bestNow(node, next, ahead)) {
+                    break;
+                }
             }
         }
         return found;
+    }
+
+    /**
+     * Whether the moves after this one need no look: it surely has to be done, it is here, and it is never too early.
+     * Any way that does it later can do it now at no higher cost, and comes after this one in the order of equals. While a
+     * hot engine idles, minutes count, so there the order is left open.
+     */
+    private static boolean bestNow(Node node, Node next, Outlook ahead) {
+        Action action = Objects.requireNonNull(next.move).action();
+        return action.neverTooEarly()
+                && next.at.place() == node.at.place()
+                && node.at.state().engine() != Engine.HOT
+                && ahead.surely(action);
     }
 
     private @Nullable Node follow(Node node, Move move) {

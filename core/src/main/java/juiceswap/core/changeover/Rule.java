@@ -82,13 +82,9 @@ public enum Rule {
         if (a.is(Action.REPLUG_SENSITIVE)) {
             return !circuitsBackOnUtility(a.changeover(), a.before());
         }
-        Kind kind = a.changeover().kind();
-        boolean asked = kind != Kind.APPLIANCE
-                && kind != Kind.CORDS
-                && !a.changeover().options().noSensitive();
         boolean reaches = a.is(Action.PICK_UP) && !a.picksTestCircuit()
                 || a.feeds() && a.changeover().loaded(a.after());
-        return asked && reaches && !a.done(Check.UNPLUG_SENSITIVE);
+        return a.changeover().asksForSensitive() && reaches && !a.done(Check.UNPLUG_SENSITIVE);
     }),
     /** The engine is stopped unloaded and cooled down. */
     STOP_LOADED(a -> {
