@@ -20,7 +20,7 @@ document.addEventListener('alpine:init', () => {
       } else if (event.key === 't') {
         this.click('[data-key="theme"]', event);
       } else if (event.key === 'm') {
-        const field = document.querySelector('.reading input');
+        const field = document.querySelector('.reading input[type=text]');
         if (field) { event.preventDefault(); field.focus(); }
       } else if (event.key === '?' && dialog) {
         dialog.open ? dialog.close() : dialog.showModal();

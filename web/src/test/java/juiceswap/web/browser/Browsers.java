@@ -5,6 +5,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.ReducedMotion;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -32,7 +33,8 @@ final class Browsers implements AutoCloseable {
 
     /** A page of a new person with a screen of that size. */
     Page page(int width, int height) {
-        BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(width, height));
+        BrowserContext context = browser.newContext(
+                new Browser.NewContextOptions().setViewportSize(width, height).setReducedMotion(ReducedMotion.REDUCE));
         context.setDefaultTimeout(15_000);
         Page page = context.newPage();
         page.onPageError(errors::add);
