@@ -33,11 +33,6 @@ import org.springframework.stereotype.Component;
 @Component
 @ConditionalOnProperty("juice.demo")
 public class DemoData implements ApplicationRunner {
-    /** Sign-in names of the demo's two people. */
-    public static final String OWNER = "ines";
-
-    public static final String HELPER = "bram";
-
     private final Households households;
     private final Accounts accounts;
     private final Outages outages;
@@ -61,8 +56,8 @@ public class DemoData implements ApplicationRunner {
                 Json.parse(new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray()),
                 schemas);
         long household = households.create(file);
-        Account ines = accounts.create(household, "Ines", OWNER, "estuary-lantern", "owner");
-        Account bram = accounts.create(household, "Bram", HELPER, "estuary-lantern", "helper");
+        Account ines = accounts.create(household, "Ines", Accounts.DEMO_OWNER, "estuary-lantern", "owner");
+        Account bram = accounts.create(household, "Bram", Accounts.DEMO_HELPER, "estuary-lantern", "helper");
         Instant today = clock.instant().truncatedTo(ChronoUnit.DAYS);
         live(household, file, ines, bram, today.minus(Duration.ofDays(312)).plus(Duration.ofHours(18)), 7);
         live(household, file, bram, ines, today.minus(Duration.ofDays(41)).plus(Duration.ofHours(3)), 26);

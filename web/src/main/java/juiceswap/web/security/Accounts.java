@@ -15,6 +15,11 @@ import org.springframework.transaction.annotation.Transactional;
 /** The accounts of all households. */
 @Repository
 public class Accounts implements UserDetailsService {
+    /** Sign-in names of the demo's two people. */
+    public static final String DEMO_OWNER = "ines";
+
+    public static final String DEMO_HELPER = "bram";
+
     private static final long FIRST_ACCOUNT_LOCK = 7_301L;
 
     private final DSLContext db;

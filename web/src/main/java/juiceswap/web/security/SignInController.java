@@ -4,7 +4,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import juiceswap.web.demo.DemoData;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
@@ -48,10 +47,10 @@ class SignInController {
 
     @PostMapping("/demo-sign-in")
     String demoSignIn(
-            @RequestParam(defaultValue = DemoData.OWNER) String as,
+            @RequestParam(defaultValue = Accounts.DEMO_OWNER) String as,
             HttpServletRequest request,
             HttpServletResponse response) {
-        if (!demo || !as.equals(DemoData.OWNER) && !as.equals(DemoData.HELPER)) {
+        if (!demo || !as.equals(Accounts.DEMO_OWNER) && !as.equals(Accounts.DEMO_HELPER)) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
         enter(accounts.loadUserByUsername(as), request, response);

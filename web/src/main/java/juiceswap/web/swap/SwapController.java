@@ -20,6 +20,7 @@ import juiceswap.web.security.Account;
 import juiceswap.web.swap.Outages.Conflict;
 import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.swap.SwapService.Outcome;
+import juiceswap.web.words.Words;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;

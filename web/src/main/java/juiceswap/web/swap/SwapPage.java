@@ -3,6 +3,8 @@ package juiceswap.web.swap;
 import java.util.List;
 import java.util.Map;
 import juiceswap.core.changeover.Refusal;
+import juiceswap.web.drawing.FitView;
+import juiceswap.web.drawing.SceneView;
 
 /**
  * What the Swap page shows of an outage.

@@ -19,12 +19,15 @@ import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.web.drawing.FitView;
+import juiceswap.web.drawing.SceneView;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.swap.SwapPage.Choice;
 import juiceswap.web.swap.SwapPage.Line;
 import juiceswap.web.swap.SwapPage.Part;
 import juiceswap.web.swap.SwapPage.Walk;
+import juiceswap.web.words.Words;
 import org.springframework.stereotype.Component;
 
 /** Puts the Swap page together from where an outage stands. */

@@ -1,4 +1,4 @@
-package juiceswap.web.line;
+package juiceswap.web.drawing;
 
 import java.time.Instant;
 import java.time.ZoneId;

@@ -1,4 +1,4 @@
-package juiceswap.web.swap;
+package juiceswap.web.drawing;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -7,6 +7,7 @@ import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.Finding;
 import juiceswap.core.house.Leg;
 import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.words.Words;
 
 /**
  * A capacity check in words and as two glasses.

@@ -1,4 +1,4 @@
-package juiceswap.web.house;
+package juiceswap.web.drawing;
 
 import java.util.ArrayList;
 import java.util.HashMap;

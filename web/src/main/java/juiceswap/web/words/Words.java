@@ -1,4 +1,4 @@
-package juiceswap.web.swap;
+package juiceswap.web.words;
 
 import java.util.List;
 import java.util.Locale;
@@ -106,7 +106,17 @@ public class Words {
         return spaces + " " + found.label();
     }
 
+    /** The way back. */
+    public static String opposite(String way) {
+        return switch (way) {
+            case "up" -> "down";
+            case "down" -> "up";
+            case "left" -> "right";
+            default -> "left";
+        };
+    }
+
     private static String direction(Action action, HouseholdFile household) {
-        return action == Action.PLATE_TO_UTILITY ? SceneView.opposite(household.plateMoves()) : household.plateMoves();
+        return action == Action.PLATE_TO_UTILITY ? opposite(household.plateMoves()) : household.plateMoves();
     }
 }

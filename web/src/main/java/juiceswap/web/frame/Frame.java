@@ -1,4 +1,4 @@
-package juiceswap.web.line;
+package juiceswap.web.frame;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.ZoneId;
@@ -7,13 +7,14 @@ import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.outage.Standing;
+import juiceswap.web.drawing.LineView;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.house.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
 import juiceswap.web.swap.Outages;
 import juiceswap.web.swap.Outages.Outage;
-import juiceswap.web.swap.Words;
+import juiceswap.web.words.Words;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ControllerAdvice;

@@ -1,9 +1,10 @@
-package juiceswap.web.swap;
+package juiceswap.web.drawing;
 
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Energised;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.web.words.Words;
 
 /**
  * The devices as they stand, for the drawing beside the step.
@@ -31,7 +32,8 @@ public record SceneView(
         Energised live,
         String act) {
 
-    static SceneView of(Changeover changeover, SwapState state, String plateMoves, Action next) {
+    /** {@code next} is the step to mark, or null. */
+    public static SceneView of(Changeover changeover, SwapState state, String plateMoves, Action next) {
         String device = changeover.kind().hasPlate()
                 ? "plate"
                 : changeover.kind() == juiceswap.core.house.TransferDevice.Kind.TRANSFER_SWITCH ? "handle" : "none";
@@ -39,7 +41,7 @@ public record SceneView(
                 device,
                 state.mainOn(),
                 state.plateToGenerator(),
-                state.plateToGenerator() ? opposite(plateMoves) : plateMoves,
+                state.plateToGenerator() ? Words.opposite(plateMoves) : plateMoves,
                 state.inputOn(),
                 state.handle().word(),
                 state.branches().word(),
@@ -53,16 +55,6 @@ public record SceneView(
                 state.ecoOn(),
                 Energised.of(changeover, state),
                 next == null ? "" : part(next));
-    }
-
-    /** The way back. */
-    static String opposite(String way) {
-        return switch (way) {
-            case "up" -> "down";
-            case "down" -> "up";
-            case "left" -> "right";
-            default -> "left";
-        };
     }
 
     private static String part(Action action) {

@@ -1,0 +1,52 @@
+package juiceswap.web;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import org.junit.jupiter.api.Test;
+
+/** The packages keep to their places. */
+class LayoutTest {
+    private final JavaClasses all = new ClassFileImporter()
+            .withImportOption(new ImportOption.DoNotIncludeTests())
+            .importPackages("juiceswap");
+
+    @Test
+    void theCoreKnowsNoFrameworkAndDoesNoInputOrOutput() {
+        classes()
+                .that()
+                .resideInAPackage("juiceswap.core..")
+                .should()
+                .onlyDependOnClassesThat()
+                .resideInAnyPackage("juiceswap.core..", "java.lang..", "java.util..", "java.time..", "org.jspecify..")
+                .check(all);
+        noClasses()
+                .that()
+                .resideInAPackage("juiceswap.core..")
+                .should()
+                .callMethod(System.class, "nanoTime")
+                .orShould()
+                .callMethod(System.class, "currentTimeMillis")
+                .check(all);
+    }
+
+    @Test
+    void packagesOfTheWebDoNotDependOnEachOtherInCircles() {
+        slices().matching("juiceswap.web.(*)..").should().beFreeOfCycles().check(all);
+    }
+
+    @Test
+    void theEngineApiKnowsNothingOfPagesOrStorage() {
+        noClasses()
+                .that()
+                .resideInAPackage("juiceswap.web.api..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("juiceswap.web.swap..", "juiceswap.web.house..", "juiceswap.web.db..", "org.jooq..")
+                .check(all);
+    }
+}

@@ -1,0 +1,70 @@
+package juiceswap.web.swap;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.outage.Entry;
+import juiceswap.core.outage.Event;
+import juiceswap.core.outage.Standing;
+import juiceswap.web.exchange.EventJson;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.Schemas;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.core.io.ClassPathResource;
+
+/** Each household that ships gets through a whole outage, and its log survives being stored. */
+class SampleHouseholdsTest {
+
+    @ParameterizedTest
+    @ValueSource(strings = {"saltmarsh-cottage", "weavers-loft", "tarn-edge-workshop"})
+    void goesThereAndBack(String name) throws IOException {
+        byte[] file = new ClassPathResource("households/" + name + ".json").getContentAsByteArray();
+        HouseholdFile household = HouseholdFile.read(Json.parse(file), new Schemas());
+        Changeover changeover = new Changeover(household.setup(), household.outage());
+        SwapState dark = changeover.putRight(
+                SwapState.initial(household.setup().generator().bond(), true, false));
+        List<Entry> log = new ArrayList<>();
+        write(log, household, new Event.Started(dark, Goal.ON_GENERATOR, household.outage()));
+        Standing out = follow(log, household);
+        assertThat(out.changeover().fed(out.state())).isTrue();
+        assertThat(out.state().picked()).containsAll(household.outage().pickUp());
+
+        SwapState.Change live = out.state().change();
+        live.utilityLive = true;
+        write(log, household, new Event.Corrected(live.state()));
+        write(log, household, new Event.Chosen(Goal.ON_UTILITY, household.outage()));
+        Standing back = follow(log, household);
+        assertThat(back.state().engine().running()).isFalse();
+        assertThat(back.state().branches()).isEqualTo(SwapState.Branches.ON);
+    }
+
+    private static Standing follow(List<Entry> log, HouseholdFile household) {
+        while (true) {
+            Standing standing = Standing.of(household.setup(), log);
+            Plan plan = standing.plan();
+            assertThat(plan.refused()).isNull();
+            if (plan.steps().isEmpty()) {
+                return standing;
+            }
+            assertThat(log.size()).isLessThan(80);
+            Plan.Step next = plan.steps().get(0);
+            write(log, household, new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+        }
+    }
+
+    /** Through the JSON in which it would be stored. */
+    private static void write(List<Entry> log, HouseholdFile household, Event event) {
+        var stored = Json.MAPPER.valueToTree(EventJson.payload(event));
+        Event read = EventJson.read(EventJson.kind(event), (tools.jackson.databind.JsonNode) stored, household.setup());
+        log.add(new Entry(log.size() + 1, Instant.EPOCH, "Ines", read));
+    }
+}
