@@ -70,6 +70,9 @@ public record Standing(
         Changeover fromHere =
                 new Changeover(changeover.setup(), changeover.options().at(here));
         Planner planner = new Planner(fromHere, goal);
+        if (stop != null && stop.action() == Action.MEASURE_UTILITY) {
+            return partFromUtility(fromHere);
+        }
         if (goal == Goal.MAKE_SAFE) {
             var nearest = NearestBreaker.of(fromHere, state, here);
             if (nearest.isPresent()) {
@@ -77,6 +80,13 @@ public record Standing(
             }
         }
         return planner.plan(state);
+    }
+
+    /** It is the street's supply that is bad: off with the main; the set need not stop. */
+    private static Plan partFromUtility(Changeover fromHere) {
+        Action first = fromHere.kind().hasPlate() ? Action.MAIN_OFF : Action.HANDLE_OFF;
+        Plan.Step step = new Plan.Step(first, first.place(fromHere), 0, null, List.of(), false);
+        return new Plan(List.of(step), 0, 1, null);
     }
 
     private Plan nearestFirst(Changeover fromHere, Planner planner, Action nearest) {
@@ -129,6 +139,7 @@ public record Standing(
             } else if (event instanceof Event.Chosen chosen) {
                 goal = chosen.goal();
                 changeover = new Changeover(setup, chosen.options());
+                undoable = entry.sequence();
             } else if (event instanceof Event.Answered answered) {
                 answers.put(answered.circuit(), answered.running());
             } else if (event instanceof RefusedReading refused && refused.verdict() == Verdict.STOP) {
@@ -138,7 +149,9 @@ public record Standing(
             } else if (event instanceof Event.Ended) {
                 ended = true;
             }
-            if (stop != null && madeSafe()) {
+            if (stop != null && stop.action() == Action.MEASURE_UTILITY) {
+                leaveBadUtility();
+            } else if (stop != null && madeSafe()) {
                 stop = null;
             }
         }
@@ -185,6 +198,17 @@ public record Standing(
             }
             changeover = new Changeover(
                     setup, new Options(now.stopFirst(), now.bigOnesOff(), keepOn, pickUp, now.noSensitive(), now.at()));
+        }
+
+        /** Once parted from a bad utility, the house lives on the set until the street is sound and steady again. */
+        private void leaveBadUtility() {
+            if (!changeover.onUtilitySide(known())) {
+                stop = null;
+                goal = Goal.ON_GENERATOR;
+                SwapState.Change unsure = known().change();
+                unsure.utilitySteady = false;
+                state = unsure.state();
+            }
         }
 
         private boolean madeSafe() {

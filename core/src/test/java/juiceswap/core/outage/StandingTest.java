@@ -98,6 +98,31 @@ class StandingTest {
     }
 
     @Test
+    void aBadUtilityIsPartedFromAndTheHouseGoesBackToTheSet() {
+        start();
+        while (!Standing.of(Samples.cottage(), log).plan().steps().isEmpty()) {
+            Plan.Step next = Standing.of(Samples.cottage(), log).plan().steps().get(0);
+            write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+        }
+        Standing on = Standing.of(Samples.cottage(), log);
+        SwapState.Change live = on.state().change();
+        live.utilityLive = true;
+        write(new Event.Corrected(live.state()));
+        write(new Event.Chosen(Goal.ON_UTILITY, on.changeover().options()));
+        follow(Action.MEASURE_UTILITY);
+        Standing stopped = write(lostNeutral(Action.MEASURE_UTILITY));
+        assertNotNull(stopped.stop());
+        assertEquals(
+                List.of(Action.MAIN_OFF),
+                stopped.plan().steps().stream().map(Plan.Step::action).toList());
+        Standing parted = write(new Event.Done(Action.MAIN_OFF, null, null, null, List.of()));
+        assertNull(parted.stop());
+        assertEquals(Goal.ON_GENERATOR, parted.goal());
+        assertFalse(parted.state().utilitySteady());
+        assertEquals(Action.PLATE_TO_GENERATOR, parted.plan().steps().get(0).action());
+    }
+
+    @Test
     void aGoodReadingClearsTheStopAndGoesOnWhereItWas() {
         start();
         follow(Action.MEASURE_LOADED);

@@ -140,7 +140,9 @@ public record PanelView(int width, int height, List<BreakerView> breakers) {
     }
 
     private static String figures(Circuit circuit) {
-        return String.format(Locale.ENGLISH, "%.0f A · %,.0f W", circuit.breakerAmps(), circuit.runningWatts());
+        return circuit.lockedOff()
+                ? String.format(Locale.ENGLISH, "%.0f A · locked off", circuit.breakerAmps())
+                : String.format(Locale.ENGLISH, "%.0f A · %,.0f W", circuit.breakerAmps(), circuit.runningWatts());
     }
 
     /** Breaks at words; what doesn't fit into the last line ends in an ellipsis. */

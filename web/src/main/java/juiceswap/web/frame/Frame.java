@@ -78,7 +78,8 @@ class Frame {
                 : words.title(plan.steps().get(0).action(), plan.steps().get(0).circuit(), household);
         return new StopStrip(
                 words.causes(standing.stop().causes()),
-                words.brief(standing.stop().action(), null, household),
+                "at the "
+                        + standing.stop().action().place(standing.changeover()).word(),
                 first);
     }
 

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Check;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.SwapState;
@@ -197,7 +198,8 @@ class SwapController {
             @AuthenticationPrincipal Account account,
             @RequestParam int seen,
             @RequestParam Map<String, String> form,
-            @RequestParam(required = false) List<String> picked) {
+            @RequestParam(required = false) List<String> picked,
+            @RequestParam(required = false) List<String> done) {
         Outage outage = swap.current(account).orElseThrow(Conflict::new);
         Standing standing = outage.standing();
         ObjectNode json = Json.MAPPER.valueToTree(SwapJson.of(standing.state()));
@@ -221,6 +223,13 @@ class SwapController {
         var ids = json.putArray("picked");
         if ("staged".equals(form.get("branches"))) {
             known(outage.household(), picked).forEach(ids::add);
+        }
+        var checks = json.putArray("done");
+        if (done != null) {
+            done.forEach(checks::add);
+        }
+        if (standing.state().done().has(Check.WALK_ROUND)) {
+            checks.add(Check.WALK_ROUND.word());
         }
         SwapState state;
         try {

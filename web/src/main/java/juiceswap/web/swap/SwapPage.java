@@ -32,6 +32,7 @@ public record SwapPage(
         List<RoomView> rooms,
         List<CircuitLine> circuits,
         List<Part> parts,
+        List<CheckLine> checks,
         Map<String, Boolean> can,
         SceneView scene,
         boolean undoable) {
@@ -79,6 +80,9 @@ public record SwapPage(
 
     /** A part whose true position can be told. */
     public record Part(String name, String label, String value, List<Choice> choices) {}
+
+    /** A check that was made, or not. */
+    public record CheckLine(String name, String label, boolean done) {}
 
     public record Choice(String value, String label) {}
 }

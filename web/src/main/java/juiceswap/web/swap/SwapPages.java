@@ -2,6 +2,7 @@ package juiceswap.web.swap;
 
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -9,7 +10,7 @@ import java.util.Set;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
-import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Check;
 import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Rule;
@@ -79,8 +80,8 @@ public class SwapPages {
                         ? circuits(household, state)
                         : List.of(),
                 parts(changeover, state),
+                checks(state),
                 Map.of(
-                        "end", standing.goal() != Goal.ON_GENERATOR && phase.equals("reached"),
                         "utilityLive", state.utilityLive(),
                         "onGenerator", changeover.fed(state)),
                 SceneView.of(changeover, state, household.plateMoves(), next == null ? null : next.action()),
@@ -292,6 +293,16 @@ public class SwapPages {
                     "staged:on one by one");
         }
         return List.copyOf(parts.values());
+    }
+
+    private List<SwapPage.CheckLine> checks(SwapState state) {
+        return Arrays.stream(Check.values())
+                .filter(check -> check != Check.REFUELLED && check != Check.WALK_ROUND)
+                .map(check -> new SwapPage.CheckLine(
+                        check.word(),
+                        words.say("step." + check.word() + ".brief"),
+                        state.done().has(check)))
+                .toList();
     }
 
     private static void put(Map<String, Part> parts, String name, String label, String value, String... choices) {

@@ -152,8 +152,17 @@ public class SwapService {
 
     /** Making safe never waits for somebody to look again: it is taken on whatever the log holds. */
     public void makeSafe(Account account) {
-        Outage outage = current(account).orElseThrow(Conflict::new);
-        aim(account, outage.standing().sequence(), Goal.MAKE_SAFE);
+        for (int tries = 1; ; tries++) {
+            Outage outage = current(account).orElseThrow(Conflict::new);
+            try {
+                aim(account, outage.standing().sequence(), Goal.MAKE_SAFE);
+                return;
+            } catch (Conflict somebodyWroteMeanwhile) {
+                if (tries == 5) {
+                    throw somebodyWroteMeanwhile;
+                }
+            }
+        }
     }
 
     /** Other circuits to pick up. */

@@ -22,7 +22,13 @@ public class Words {
 
     /** The step as an order, verb first. */
     public String title(Action action, String circuit, HouseholdFile household) {
-        return say("step." + action.word() + ".title", label(circuit, household), direction(action, household));
+        return say(
+                "step." + action.word() + ".title", unbroken(label(circuit, household)), direction(action, household));
+    }
+
+    /** With word joiners, so that a large title does not break inside 6–8. */
+    private static String unbroken(String label) {
+        return label.replace("–", "\u2060–\u2060");
     }
 
     /** One line why. */

@@ -181,7 +181,7 @@ class SwapJourneyTest {
         ines.page.locator("[data-key=done]").click();
         assertThat(ines.page.locator(".stop-strip")).containsText("The neutral is lost");
         assertThat(ines.title()).isEqualTo("Switch the generator input OFF");
-        bram.page.reload();
+        // on another page of another person, without a reload
         assertThat(bram.page.locator(".stop-strip")).containsText("First: Switch the generator input OFF");
         ines.confirm();
         assertThat(ines.title()).isEqualTo("Switch the breaker on the set OFF");
@@ -247,7 +247,9 @@ class SwapJourneyTest {
         ines.page.locator("#not-so select[name=engine]").selectOption("ready");
         ines.page.locator("#not-so select[name=cordGenerator]").selectOption("in");
         ines.page.locator("#not-so select[name=output]").selectOption("on");
+        ines.page.locator("#not-so input[value=check-oil]").check();
         ines.page.locator("#not-so button").click();
+        assertThat(ines.page.locator("#not-so input[value=check-oil]")).isChecked();
         assertThat(ines.title()).isEqualTo("Switch the breaker on the set OFF");
         ines.confirm();
         assertThat(ines.title()).isEqualTo("Stop the engine");
