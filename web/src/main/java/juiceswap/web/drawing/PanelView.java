@@ -10,16 +10,21 @@ import java.util.TreeSet;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
 import juiceswap.web.exchange.HouseholdFile;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The panel as it hangs on the wall, laid out for drawing. Lengths are units of the drawing.
  *
+ * @param top where the first row begins, below a main at the top
+ * @param main the main breaker, null when its size is not known
  * @param breakers what is in the spaces, empty ones included
  */
-public record PanelView(int width, int height, List<BreakerView> breakers) {
+public record PanelView(
+        int width, int height, int top, @Nullable Main main, List<BreakerView> breakers) {
     private static final int ROW = 54;
     private static final int COLUMN = 196;
     private static final int GAP = 8;
+    private static final int MAIN_HEIGHT = 48;
     private static final int LABEL_CHARACTERS = 18;
 
     /**
@@ -46,9 +51,22 @@ public record PanelView(int width, int height, List<BreakerView> breakers) {
 
     public record LegMark(String leg, int y) {}
 
+    /** The main breaker with its text, and where it hangs. */
+    public record Main(String text, int y, int height) {}
+
+    private static @Nullable Main main(HouseholdFile household, int rows) {
+        if (household.mainAmps() == null) {
+            return null;
+        }
+        int y = household.mainAtBottom() ? rows * ROW : 0;
+        return new Main(String.format(Locale.ENGLISH, "Main %.0f A", household.mainAmps()), y, MAIN_HEIGHT - 8);
+    }
+
     /** {@code on} holds the ids of circuits that are on, empty when it is not known. */
     public static PanelView of(HouseholdFile household, Set<String> on) {
         int rows = household.panelSpaces() / 2;
+        Main main = main(household, rows);
+        int top = main != null && main.y() == 0 ? MAIN_HEIGHT : 0;
         List<BreakerView> breakers = new ArrayList<>();
         Set<Integer> taken = new TreeSet<>();
         if (!household.inputSpaces().isEmpty()) {
@@ -97,7 +115,8 @@ public record PanelView(int width, int height, List<BreakerView> breakers) {
                         "spare", null, String.valueOf(space), List.of("spare"), "", space, 1, false, false, 0, 1));
             }
         }
-        return new PanelView(2 * COLUMN + GAP, rows * ROW, List.copyOf(breakers));
+        return new PanelView(
+                2 * COLUMN + GAP, rows * ROW + (main == null ? 0 : MAIN_HEIGHT), top, main, List.copyOf(breakers));
     }
 
     private static BreakerView breaker(

@@ -20,6 +20,7 @@ import tools.jackson.databind.JsonNode;
  * @param rooms circuits by room, in walking order
  * @param panelSpaces spaces of the panel as it hangs
  * @param mainAmps the main breaker, or null
+ * @param mainAtBottom the main hangs below the branches
  * @param inputSpaces spaces of the generator input breaker; may be empty
  * @param plateMoves which way the interlock plate moves towards the generator: up, down, left or right
  * @param outage the household's wishes for an outage
@@ -32,6 +33,7 @@ public record HouseholdFile(
         Map<String, List<String>> rooms,
         int panelSpaces,
         Double mainAmps,
+        boolean mainAtBottom,
         List<Integer> inputSpaces,
         String plateMoves,
         Options outage) {
@@ -77,6 +79,7 @@ public record HouseholdFile(
                 rooms,
                 spaces,
                 Json.number(json.path("panel"), "mainAmps"),
+                Json.text(json.path("panel"), "mainAt", "top").equals("bottom"),
                 List.copyOf(inputSpaces),
                 Json.text(json.path("panel"), "plateMoves", "up"),
                 outage);

@@ -1,0 +1,87 @@
+package juiceswap.web.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import juiceswap.core.InvalidInput;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.core.io.ClassPathResource;
+import tools.jackson.databind.JsonNode;
+
+class HouseholdFileTest {
+    private final Schemas schemas = new Schemas();
+
+    private static String sample() throws IOException {
+        return new ClassPathResource("households/saltmarsh-cottage.json").getContentAsString(StandardCharsets.UTF_8);
+    }
+
+    private HouseholdFile read(String text) {
+        return HouseholdFile.read(Json.parse(text.getBytes(StandardCharsets.UTF_8)), schemas);
+    }
+
+    private List<String> problems(String text) {
+        return assertThrows(InvalidInput.class, () -> read(text)).problems().stream()
+                .map(InvalidInput.Problem::field)
+                .toList();
+    }
+
+    @Test
+    void whatWasReadIsWhatIsGivenBack() throws IOException {
+        JsonNode given = Json.parse(sample().getBytes(StandardCharsets.UTF_8));
+        HouseholdFile file = read(sample());
+        assertThat(file.json()).isEqualTo(given);
+        assertThat(file.name()).isEqualTo("Saltmarsh Cottage");
+        assertThat(file.setup().circuits()).hasSize(18);
+        assertThat(file.inputSpaces()).containsExactly(2, 4);
+        assertThat(file.rooms().get("Kitchen")).containsExactly("fridge", "counter", "range");
+        assertThat(file.elsewhere()).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+                    "version": 1 | "version": 2 | /version
+                    "format": "juice-swap-household" | "format": "other" | /format
+                    "spaces": 24, | "spaces": 23, | /panel/spaces
+                    "spaces": 24, | "spaces": 22, | /setup/circuits/17/spaces
+                    "mainAt": "top" | "mainAt": "left" | /panel/mainAt
+                    "name": "Desk" | "name": "Kitchen" | /rooms/3/name
+                    "bond": "bonded" | "bond": "welded" | /setup/generator/bond
+                    "runningWatts": 7200 | "runningWatts": "7200" | /setup/circuits/9/loads/0/runningWatts
+                    "id": "radio" | "id": "lights" | /setup/circuits/5/id
+                    """)
+    void aProblemIsNamedAtItsPlace(String good, String bad, String place) throws IOException {
+        assertThat(sample()).contains(good);
+        assertThat(problems(sample().replace(good, bad))).contains(place);
+    }
+
+    @Test
+    void aSpaceHoldsTwoAtMost() throws IOException {
+        JsonNode json = Json.parse(sample().getBytes(StandardCharsets.UTF_8));
+        ((tools.jackson.databind.node.ArrayNode) json.at("/setup/circuits/0/spaces"))
+                .removeAll()
+                .add(9);
+        InvalidInput invalid = assertThrows(InvalidInput.class, () -> HouseholdFile.read(json, schemas));
+        assertThat(invalid.problems().get(0).message()).isEqualTo("space 9 is already taken");
+    }
+
+    @Test
+    void allProblemsAreNamedAtOnce() throws IOException {
+        String faulty = sample().replace("\"breakerAmps\": 15", "\"breakerAmps\": -15")
+                .replace("\"kind\": \"inlet\"", "\"kind\": \"tunnel\"")
+                .replace("\"notes\"", "\"remarks\"");
+        assertThat(problems(faulty))
+                .hasSizeGreaterThan(8)
+                .contains("/setup/path/2/kind", "/remarks", "/setup/circuits/1/breakerAmps");
+    }
+
+    @Test
+    void whatIsNoJsonIsSaidSo() {
+        InvalidInput invalid = assertThrows(InvalidInput.class, () -> read("{\"format\": "));
+        assertThat(invalid.problems().get(0).message()).startsWith("is not well-formed JSON");
+    }
+}

@@ -1,0 +1,194 @@
+package juiceswap.web.swap;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyInt;
+import static org.mockito.ArgumentMatchers.anyLong;
+import static org.mockito.Mockito.doThrow;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.never;
+import static org.mockito.Mockito.times;
+import static org.mockito.Mockito.verify;
+import static org.mockito.Mockito.when;
+
+import java.io.IOException;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.Rule;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.meter.Verdict;
+import juiceswap.core.meter.VoltageCause;
+import juiceswap.core.outage.Entry;
+import juiceswap.core.outage.Event;
+import juiceswap.core.outage.Standing;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.Schemas;
+import juiceswap.web.security.Account;
+import juiceswap.web.swap.Outages.Conflict;
+import juiceswap.web.swap.Outages.Outage;
+import juiceswap.web.swap.SwapService.Outcome;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.mockito.ArgumentCaptor;
+import org.springframework.core.io.ClassPathResource;
+
+class SwapServiceTest {
+    private static final Account INES = new Account(1, 7, "ines", "Ines", "", "owner");
+
+    private final Outages outages = mock(Outages.class);
+    private final SwapService swap =
+            new SwapService(outages, Clock.fixed(Instant.parse("2031-02-03T18:00:00Z"), ZoneOffset.UTC));
+    private final List<Entry> log = new ArrayList<>();
+    private HouseholdFile household;
+
+    @BeforeEach
+    void outageOn() throws IOException {
+        byte[] file = new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray();
+        household = HouseholdFile.read(Json.parse(file), new Schemas());
+        Changeover changeover = new Changeover(household.setup(), household.outage());
+        SwapState dark = changeover.putRight(
+                SwapState.initial(household.setup().generator().bond(), true, false));
+        write(new Event.Started(dark, Goal.ON_GENERATOR, household.outage()));
+        when(outages.current(7))
+                .thenAnswer(
+                        call -> Optional.of(new Outage(3, false, household, Instant.EPOCH, null, List.copyOf(log))));
+    }
+
+    private void write(Event event) {
+        log.add(new Entry(log.size() + 1, Instant.EPOCH, "Ines", event));
+    }
+
+    private void advance(Action until) {
+        while (true) {
+            Plan.Step next = Standing.of(household.setup(), log).plan().steps().get(0);
+            if (next.action() == until) {
+                return;
+            }
+            write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+        }
+    }
+
+    @SuppressWarnings("unchecked")
+    private Event written() {
+        ArgumentCaptor<List<? extends Event>> events = ArgumentCaptor.forClass(List.class);
+        verify(outages).append(anyLong(), anyLong(), anyInt(), events.capture(), any(), any());
+        return events.getValue().get(0);
+    }
+
+    private void nothingWritten() {
+        verify(outages, never()).append(anyLong(), anyLong(), anyInt(), any(), any(), any());
+    }
+
+    @Test
+    void aStepIsWrittenAgainstWhatWasSeen() {
+        Outcome outcome = swap.confirm(INES, 1, Action.CHECK_CO_ALARM, null, Map.of());
+        assertThat(outcome).isInstanceOf(Outcome.Taken.class);
+        verify(outages)
+                .append(
+                        7,
+                        3,
+                        1,
+                        List.of(new Event.Done(Action.CHECK_CO_ALARM, null, null, null, List.of())),
+                        INES,
+                        Instant.parse("2031-02-03T18:00:00Z"));
+    }
+
+    @Test
+    void whoSawAnOlderLogIsTold() {
+        write(new Event.Done(Action.CHECK_CO_ALARM, null, null, null, List.of()));
+        assertThrows(Conflict.class, () -> swap.confirm(INES, 1, Action.CHECK_CO_ALARM, null, Map.of()));
+        nothingWritten();
+    }
+
+    @Test
+    void aDangerousStepIsRefusedWithItsRule() {
+        Outcome outcome = swap.confirm(INES, 1, Action.START_ENGINE, null, Map.of());
+        assertThat(((Outcome.Refused) outcome).broken()).contains(Rule.START_UNCHECKED);
+        nothingWritten();
+    }
+
+    @Test
+    void whatThePlateHoldsIsImpossible() {
+        Outcome outcome = swap.confirm(INES, 1, Action.INPUT_ON, null, Map.of());
+        assertThat(((Outcome.Refused) outcome).impossible()).isTrue();
+        nothingWritten();
+    }
+
+    @Test
+    void goodReadingsAreWrittenWithTheStep() {
+        advance(Action.MEASURE_GENERATOR);
+        swap.confirm(INES, log.size(), Action.MEASURE_GENERATOR, null, Map.of("l1n", "121,5", "l2n", " 121 "));
+        Event.Done done = (Event.Done) written();
+        assertThat(done.readings().l1n()).isEqualTo(121.5);
+        assertThat(done.verdict()).isEqualTo(Verdict.GOOD);
+    }
+
+    @Test
+    void readingsThatSayStopAreNoStepDone() {
+        advance(Action.MEASURE_PANEL);
+        swap.confirm(INES, log.size(), Action.MEASURE_PANEL, null, Map.of("l1n", "2", "l2n", "121"));
+        Event.RefusedReading refused = (Event.RefusedReading) written();
+        assertThat(refused.causes()).containsExactly(VoltageCause.LOST_LEG);
+        assertThat(refused.verdict()).isEqualTo(Verdict.STOP);
+    }
+
+    @Test
+    void legsFarApartUnderLoadAreReadAgainFirst() {
+        advance(Action.MEASURE_LOADED);
+        swap.confirm(INES, log.size(), Action.MEASURE_LOADED, null, Map.of("l1n", "114", "l2n", "124"));
+        Event.RefusedReading refused = (Event.RefusedReading) written();
+        assertThat(refused.verdict()).isEqualTo(Verdict.WATCH);
+        write(refused);
+        Standing standing = Standing.of(household.setup(), log);
+        assertThat(standing.stop()).isNull();
+        assertThat(standing.plan().steps().get(0).action()).isEqualTo(Action.MEASURE_LOADED);
+    }
+
+    @Test
+    void badNumbersComeBackAsTyped() {
+        advance(Action.MEASURE_GENERATOR);
+        Outcome outcome = swap.confirm(
+                INES, log.size(), Action.MEASURE_GENERATOR, null, Map.of("l1n", "12O", "l2n", "", "hz", "6000"));
+        ReadingForm form = ((Outcome.BadReadings) outcome).form();
+        assertThat(form.fields()).extracting(ReadingForm.Field::typed).containsExactly("12O", "", "", "6000");
+        assertThat(form.fields().get(0).problem()).startsWith("Type a number");
+        assertThat(form.fields().get(1).problem()).startsWith("Needed");
+        assertThat(form.fields().get(2).problem()).isNull();
+        assertThat(form.fields().get(3).problem()).isEqualTo("From 0 to 1000.");
+        nothingWritten();
+    }
+
+    @Test
+    void whatDoesNotFitSaysWhatMakesRoom() {
+        advance(Action.WALK_ROUND);
+        Outcome outcome = swap.confirm(INES, log.size(), Action.PICK_UP, "range", Map.of());
+        assertThat(((Outcome.Refused) outcome).makeRoom()).isNotEmpty();
+        nothingWritten();
+    }
+
+    @Test
+    void makingSafeWinsEvenWhileSomebodyElseWrites() {
+        doThrow(new Conflict()).doNothing().when(outages).append(anyLong(), anyLong(), anyInt(), any(), any(), any());
+        swap.makeSafe(INES);
+        verify(outages, times(2)).append(anyLong(), anyLong(), anyInt(), any(), any(), any());
+    }
+
+    @Test
+    void theReturnOfTheUtilityIsSeenButNotTrusted() {
+        swap.utilityIsBack(INES, 1);
+        Event.Corrected corrected = (Event.Corrected) written();
+        assertThat(corrected.state().utilityLive()).isTrue();
+        assertThat(corrected.state().utilitySteady()).isFalse();
+    }
+}
