@@ -2,6 +2,9 @@ package juiceswap.web.house;
 
 import static juiceswap.web.db.Tables.HOUSEHOLD;
 
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.Optional;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
@@ -14,6 +17,17 @@ import org.springframework.transaction.annotation.Transactional;
 /** Households and their files. */
 @Repository
 public class Households {
+    private static final int FILES_KEPT = 50;
+
+    private final Map<String, HouseholdFile> readLately = new LinkedHashMap<>(16, 0.75f, true) {
+        private static final long serialVersionUID = 1L;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, HouseholdFile> eldest) {
+            return size() > FILES_KEPT;
+        }
+    };
+
     private final DSLContext db;
     private final Schemas schemas;
 
@@ -60,8 +74,12 @@ public class Households {
                 .execute();
     }
 
-    /** A stored file. */
+    /** A stored file. Every page needs one, so those read lately are kept; a file never changes, it is replaced. */
     public HouseholdFile read(JSONB stored) {
-        return HouseholdFile.read(Json.parse(stored.data().getBytes(java.nio.charset.StandardCharsets.UTF_8)), schemas);
+        synchronized (readLately) {
+            return readLately.computeIfAbsent(
+                    stored.data(),
+                    text -> HouseholdFile.read(Json.parse(text.getBytes(StandardCharsets.UTF_8)), schemas));
+        }
     }
 }

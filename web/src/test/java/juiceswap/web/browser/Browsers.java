@@ -20,9 +20,7 @@ final class Browsers implements AutoCloseable {
             "--no-first-run",
             "--disable-background-networking",
             "--disable-component-update",
-            "--disable-sync",
-            // each page would get a process of its own, so that the one before could be kept
-            "--disable-back-forward-cache");
+            "--disable-sync");
 
     private final Playwright playwright =
             Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
