@@ -42,12 +42,31 @@ public record Capacity(
     /** Continuous loads are kept to 80 % of a breaker's amps (usual wiring practice). */
     private static final double CONTINUOUS_SHARE = 0.8;
 
+    /** From this share of a limit on, people are told that it is tight: our own choice. */
+    public static final double TIGHT_SHARE = 0.9;
+
     private static final double IMBALANCE_WARN_PERCENT = 30;
     private static final double LEG_VOLTS = 120;
 
     /** Nothing blocks. */
     public boolean ok() {
         return findings.stream().noneMatch(Finding::blocks);
+    }
+
+    /**
+     * The largest share of a limit that is used: running and starting, in total and on the fuller leg. Tight is above
+     * {@link #TIGHT_SHARE}.
+     */
+    public double fullestShare() {
+        double legRunning = Math.max(running.l1(), running.l2()) / limits.legRunningWatts();
+        double legStarting = Math.max(starting.l1(), starting.l2()) / limits.legStartingWatts();
+        double total = Math.max(running.total() / limits.planRunningWatts(), startingWatts / limits.startingWatts());
+        return Math.max(total, Math.max(legRunning, legStarting));
+    }
+
+    /** It passes, with little to spare. */
+    public boolean tight() {
+        return ok() && fullestShare() > TIGHT_SHARE;
     }
 
     public List<Finding> blocks() {

@@ -29,6 +29,7 @@ import org.jspecify.annotations.Nullable;
  * @param goal where to now
  * @param here where the last step was done, or null
  * @param stop the reading that halted the sequence, until a good reading or making safe clears it
+ * @param readUnloaded legs stood far apart under load: the next reading is taken without it
  * @param answers of the walk-round by circuit: true runs, false silent
  * @param lived the entries that were not taken back
  * @param undoable sequence of the entry that undo would take back, or null
@@ -40,6 +41,7 @@ public record Standing(
         Goal goal,
         @Nullable Place here,
         @Nullable RefusedReading stop,
+        boolean readUnloaded,
         Map<String, Boolean> answers,
         List<Entry> lived,
         @Nullable Integer undoable,
@@ -110,6 +112,7 @@ public record Standing(
         private Goal goalBeforeStop = Goal.ON_GENERATOR;
         private @Nullable Place here;
         private @Nullable RefusedReading stop;
+        private boolean readUnloaded;
         private final Map<String, Boolean> answers = new LinkedHashMap<>();
         private final List<Entry> lived = new ArrayList<>();
         private @Nullable Integer undoable;
@@ -142,7 +145,10 @@ public record Standing(
                 undoable = entry.sequence();
             } else if (event instanceof Event.Answered answered) {
                 answers.put(answered.circuit(), answered.running());
-            } else if (event instanceof RefusedReading refused && refused.verdict() == Verdict.STOP) {
+            } else if (event instanceof RefusedReading refused && refused.verdict() != Verdict.STOP) {
+                readUnloaded = !readUnloaded;
+            } else if (event instanceof RefusedReading refused) {
+                readUnloaded = false;
                 goalBeforeStop = goal == Goal.MAKE_SAFE ? goalBeforeStop : goal;
                 goal = Goal.MAKE_SAFE;
                 stop = refused;
@@ -160,6 +166,7 @@ public record Standing(
             SwapState before = known();
             // what was confirmed has happened, whether or not a rule would have allowed it
             Trial trial = Planner.attempt(changeover, goal, before, done.action(), done.circuit());
+            readUnloaded = false;
             state = trial.state();
             here = done.action().place(changeover);
             if (done.circuit() != null && !changeover.wanted().contains(done.circuit())) {
@@ -230,6 +237,7 @@ public record Standing(
                     goal,
                     here,
                     stop,
+                    readUnloaded,
                     Map.copyOf(answers),
                     List.copyOf(lived),
                     undoable,

@@ -13,6 +13,7 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Event;
+import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
@@ -22,7 +23,6 @@ import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
 import juiceswap.web.swap.Outages;
 import juiceswap.web.swap.Outages.Outage;
-import juiceswap.web.swap.SwapService;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -102,7 +102,7 @@ public class DemoData implements ApplicationRunner {
     }
 
     private static Event.Done done(Plan.Step step) {
-        if (!SwapService.measures(step.action())) {
+        if (!Measuring.takesReadings(step.action())) {
             return new Event.Done(step.action(), step.circuit(), null, null, List.of());
         }
         Readings readings = switch (step.action()) {

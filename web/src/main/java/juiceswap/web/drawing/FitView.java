@@ -16,8 +16,6 @@ import juiceswap.web.words.Words;
  * @param legs one for each leg that the set feeds
  */
 public record FitView(String verdict, String headline, List<String> lines, List<GlassView> legs) {
-    private static final double TIGHT = 0.9;
-
     /**
      * One leg as a glass; heights in percent of the starting limit.
      *
@@ -51,13 +49,10 @@ public record FitView(String verdict, String headline, List<String> lines, List<
                 .forEach(lines::add);
         boolean splitPhase = household.setup().generator().splitPhase();
         List<GlassView> legs = new ArrayList<>();
-        double fullest = capacity.running().total() / capacity.limits().planRunningWatts();
         for (Leg leg : splitPhase ? Leg.values() : new Leg[] {Leg.L1}) {
             double limit = capacity.limits().legStartingWatts();
             double running = capacity.running().on(leg);
             double start = capacity.starting().on(leg);
-            fullest = Math.max(fullest, running / capacity.limits().legRunningWatts());
-            fullest = Math.max(fullest, start / limit);
             legs.add(new GlassView(
                     leg.name(),
                     Math.round(running),
@@ -68,7 +63,7 @@ public record FitView(String verdict, String headline, List<String> lines, List<
                     Math.max(0, Math.min(100, 100 * start / limit) - Math.min(100, 100 * running / limit)),
                     Math.min(100, 100 * capacity.limits().legRunningWatts() / limit)));
         }
-        String verdict = !capacity.ok() ? "stop" : fullest > TIGHT ? "tight" : "fits";
+        String verdict = !capacity.ok() ? "stop" : capacity.tight() ? "tight" : "fits";
         String subject = closing == null ? "What is on" : Words.label(closing, household);
         String headline = switch (verdict) {
             case "stop" -> subject + " doesn’t fit.";

@@ -42,8 +42,6 @@ public record PanelView(
             String figures,
             List<LegMark> legs,
             boolean left,
-            boolean locked,
-            boolean on,
             int x,
             int y,
             int width,
@@ -62,8 +60,8 @@ public record PanelView(
         return new Main(String.format(Locale.ENGLISH, "Main %.0f A", household.mainAmps()), y, MAIN_HEIGHT - 8);
     }
 
-    /** {@code on} holds the ids of circuits that are on, empty when it is not known. */
-    public static PanelView of(HouseholdFile household, Set<String> on) {
+    /** Lays the household's panel out. */
+    public static PanelView of(HouseholdFile household) {
         int rows = household.panelSpaces() / 2;
         Main main = main(household, rows);
         int top = main != null && main.y() == 0 ? MAIN_HEIGHT : 0;
@@ -80,8 +78,6 @@ public record PanelView(
                     "interlocked",
                     first,
                     household.inputSpaces().size(),
-                    false,
-                    false,
                     0,
                     1));
         }
@@ -103,16 +99,13 @@ public record PanelView(
                         figures(circuit),
                         space,
                         circuit.spaces().size(),
-                        circuit.lockedOff(),
-                        on.contains(circuit.id()),
                         i,
                         sharing.size()));
             }
         });
         for (int space = 1; space <= household.panelSpaces(); space++) {
             if (!taken.contains(space)) {
-                breakers.add(breaker(
-                        "spare", null, String.valueOf(space), List.of("spare"), "", space, 1, false, false, 0, 1));
+                breakers.add(breaker("spare", null, String.valueOf(space), List.of("spare"), "", space, 1, 0, 1));
             }
         }
         return new PanelView(
@@ -127,8 +120,6 @@ public record PanelView(
             String figures,
             int space,
             int poles,
-            boolean locked,
-            boolean on,
             int part,
             int parts) {
         boolean left = space % 2 == 1;
@@ -139,19 +130,7 @@ public record PanelView(
             legs.add(new LegMark(Leg.ofSpace(space + 2 * pole).name(), height * (2 * pole + 1) / (2 * poles)));
         }
         return new BreakerView(
-                kind,
-                circuit,
-                numbers,
-                lines,
-                figures,
-                legs,
-                left,
-                locked,
-                on,
-                left ? 0 : COLUMN + GAP,
-                y,
-                COLUMN,
-                height - 4);
+                kind, circuit, numbers, lines, figures, legs, left, left ? 0 : COLUMN + GAP, y, COLUMN, height - 4);
     }
 
     private static String numbers(List<Integer> spaces) {

@@ -115,8 +115,7 @@ public record HouseholdFile(
 
     /** At most two single-pole breakers (a tandem) share a space; anything else can't be in a panel. */
     private static void findCollisions(Setup setup, List<Integer> inputSpaces, List<Problem> problems) {
-        if (!setup.transfer().kind().hasPlate()
-                && setup.transfer().kind() != juiceswap.core.house.TransferDevice.Kind.TRANSFER_SWITCH) {
+        if (!setup.transfer().kind().switchesPanel()) {
             return;
         }
         Map<Integer, Integer> taken = new LinkedHashMap<>();

@@ -41,10 +41,7 @@ class Frame {
 
     @ModelAttribute
     void frame(@AuthenticationPrincipal Account account, HttpServletRequest request, Model model) {
-        if (account == null
-                || !request.getMethod().equals("GET")
-                        && !request.getRequestURI().equals("/swap/confirm")
-                        && !request.getRequestURI().equals("/house/import")) {
+        if (account == null) {
             return;
         }
         model.addAttribute("account", account);

@@ -126,7 +126,7 @@ class HouseController {
     private static void fill(HouseholdFile file, Model model) {
         Limits limits = Limits.of(file.setup().generator(), file.setup().path());
         model.addAttribute("household", file);
-        model.addAttribute("panel", PanelView.of(file, Set.of()));
+        model.addAttribute("panel", PanelView.of(file));
         model.addAttribute("limits", limits);
         model.addAttribute(
                 "limitedBy", limits.limitedBy() == null ? "the generator" : "the " + name(limits.limitedBy()));

@@ -7,6 +7,8 @@ import java.util.Map;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
+import juiceswap.core.outage.Measuring;
+import juiceswap.core.outage.Standing;
 
 /**
  * What somebody types from a meter: kept as typed, so that nothing is lost when a field is wrong.
@@ -25,24 +27,26 @@ public record ReadingForm(List<Field> fields) {
             String name, String label, String unit, boolean required, String typed, String problem, String verdict) {}
 
     /** An empty form for that measurement. */
-    public static ReadingForm empty(Action action, boolean splitPhase) {
-        return typed(action, splitPhase, Map.of());
+    public static ReadingForm empty(Standing standing, Action action) {
+        return typed(standing, action, Map.of());
     }
 
     /** The form with what was typed, each field checked. */
-    public static ReadingForm typed(Action action, boolean splitPhase, Map<String, String> typed) {
+    public static ReadingForm typed(Standing standing, Action action, Map<String, String> typed) {
+        boolean splitPhase = standing.changeover().generator().splitPhase();
+        boolean loaded = Measuring.underLoad(standing, action);
         boolean atSet = action == Action.MEASURE_GENERATOR;
         List<Field> fields = new ArrayList<>();
-        fields.add(field("l1n", splitPhase ? "L1 to neutral" : "Hot to neutral", "V", true, typed));
+        fields.add(field("l1n", splitPhase ? "L1 to neutral" : "Hot to neutral", "V", true, loaded, typed));
         if (splitPhase) {
-            fields.add(field("l2n", "L2 to neutral", "V", true, typed));
-            fields.add(field("l1l2", "L1 to L2", "V", false, typed));
+            fields.add(field("l2n", "L2 to neutral", "V", true, loaded, typed));
+            fields.add(field("l1l2", "L1 to L2", "V", false, loaded, typed));
         }
         if (action != Action.MEASURE_UTILITY) {
-            fields.add(field("hz", "Frequency", "Hz", false, typed));
+            fields.add(field("hz", "Frequency", "Hz", false, loaded, typed));
         }
         if (!atSet) {
-            fields.add(field("ng", "Neutral to ground", "V", false, typed));
+            fields.add(field("ng", "Neutral to ground", "V", false, loaded, typed));
         }
         return new ReadingForm(List.copyOf(fields));
     }
@@ -64,7 +68,8 @@ public record ReadingForm(List<Field> fields) {
                 values.get("l1n"), values.get("l2n"), values.get("l1l2"), values.get("hz"), values.get("ng"));
     }
 
-    private static Field field(String name, String label, String unit, boolean required, Map<String, String> typed) {
+    private static Field field(
+            String name, String label, String unit, boolean required, boolean loaded, Map<String, String> typed) {
         String text = typed.getOrDefault(name, "").strip();
         String problem = null;
         String verdict = null;
@@ -77,16 +82,16 @@ public record ReadingForm(List<Field> fields) {
             } else if (value < 0 || value > 1000) {
                 problem = "From 0 to 1000.";
             } else {
-                verdict = judge(name, value).name().toLowerCase(java.util.Locale.ROOT);
+                verdict = judge(name, value, loaded).name().toLowerCase(java.util.Locale.ROOT);
             }
         }
         return new Field(name, label, unit, required, text, problem, verdict);
     }
 
-    private static Verdict judge(String name, double value) {
+    private static Verdict judge(String name, double value, boolean loaded) {
         return switch (name) {
             case "l1l2" -> Verdict.ofLineVolts(value);
-            case "hz" -> Verdict.ofHertz(value, false);
+            case "hz" -> Verdict.ofHertz(value, loaded);
             case "ng" -> Verdict.ofNeutralToGround(value);
             default -> Verdict.ofLegVolts(value);
         };

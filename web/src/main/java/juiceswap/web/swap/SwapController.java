@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import juiceswap.core.InvalidInput;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Check;
 import juiceswap.core.changeover.Goal;
@@ -234,7 +235,7 @@ class SwapController {
         SwapState state;
         try {
             state = SwapJson.state(json, outage.household().setup());
-        } catch (IllegalArgumentException unknownWord) {
+        } catch (IllegalArgumentException | InvalidInput unknownWord) {
             throw new ResponseStatusException(HttpStatus.BAD_REQUEST, "unknown position", unknownWord);
         }
         swap.correct(account, seen, state);

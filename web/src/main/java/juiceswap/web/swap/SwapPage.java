@@ -66,8 +66,14 @@ public record SwapPage(
     /** {@code status} is done, now or next. */
     public record Line(String text, String status) {}
 
-    /** A reading that says stop. */
-    public record Stop(String where, List<String> causes, List<String> advice, String action) {}
+    /** A reading that says stop, and the form to take it again; {@code readingAgain} while that is being filled in. */
+    public record Stop(
+            String where,
+            List<String> causes,
+            List<String> advice,
+            String action,
+            ReadingForm readings,
+            boolean readingAgain) {}
 
     /** Things to look at in one room. */
     public record RoomView(String name, List<ThingView> things) {}

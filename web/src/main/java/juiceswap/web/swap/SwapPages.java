@@ -16,8 +16,10 @@ import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Circuit;
+import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
+import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.supply.Generator.BondChange;
 import juiceswap.web.drawing.FitView;
@@ -65,12 +67,12 @@ public class SwapPages {
                 phase,
                 next == null
                         ? null
-                        : step(outage, next, done.size(), plan.steps().size(), typed),
+                        : step(outage, standing, next, done.size(), plan.steps().size(), typed),
                 walks(household, changeover, done, plan),
                 Math.max(0, done.size() - DONE_SHOWN),
                 Math.max(0, plan.steps().size() - NEXT_SHOWN),
                 plan.refused(),
-                standing.stop() == null ? null : stop(standing.stop(), household),
+                standing.stop() == null ? null : stop(standing, household, typed),
                 showsFit
                         ? FitView.of(household, Capacity.of(household.setup(), state.picked(), closing), closing)
                         : null,
@@ -98,31 +100,26 @@ public class SwapPages {
         return done;
     }
 
-    private SwapPage.Step step(Outage outage, Plan.Step next, int done, int left, ReadingForm typed) {
+    private SwapPage.Step step(
+            Outage outage, Standing standing, Plan.Step next, int done, int left, ReadingForm typed) {
         HouseholdFile household = outage.household();
         Action action = next.action();
         ReadingForm form = null;
-        if (SwapService.measures(action)) {
-            boolean splitPhase = household.setup().generator().splitPhase();
-            form = typed == null ? ReadingForm.empty(action, splitPhase) : typed;
+        if (Measuring.takesReadings(action)) {
+            form = typed == null ? ReadingForm.empty(standing, action) : typed;
         }
         Entry last = outage.log().get(outage.log().size() - 1);
         long waitUntil = next.minutes() == 0
                 ? 0
                 : last.at().plusSeconds(60L * next.minutes()).toEpochMilli();
-        String notice = last.event() instanceof Event.RefusedReading refused
-                        && refused.verdict() != juiceswap.core.meter.Verdict.STOP
-                ? words.say("notice.read-again")
-                : last.event() instanceof Event.Done measured
-                                && !measured.causes().isEmpty()
-                        ? words.causes(measured.causes())
-                        : null;
+        String notice = notice(last.event());
+        boolean unloaded = action == Action.MEASURE_LOADED && standing.readUnloaded();
         return new SwapPage.Step(
                 action.word(),
                 next.circuit(),
                 placeName(next.place()),
-                words.title(action, next.circuit(), household),
-                words.why(action, household),
+                unloaded ? words.say("read-unloaded.title") : words.title(action, next.circuit(), household),
+                unloaded ? words.say("read-unloaded.why") : words.why(action, household),
                 words.done(action, household),
                 words.trouble(action),
                 next.because().stream().map(words::rule).toList(),
@@ -133,6 +130,14 @@ public class SwapPages {
                 done + left,
                 form,
                 notice);
+    }
+
+    /** What the reading just taken means for this step, or null. */
+    private String notice(Event last) {
+        if (last instanceof Event.RefusedReading refused && refused.verdict() != Verdict.STOP) {
+            return words.causes(refused.causes());
+        }
+        return last instanceof Event.Done done && !done.causes().isEmpty() ? words.causes(done.causes()) : null;
     }
 
     private List<Walk> walks(HouseholdFile household, Changeover changeover, List<Event.Done> done, Plan plan) {
@@ -171,12 +176,15 @@ public class SwapPages {
         };
     }
 
-    private SwapPage.Stop stop(Event.RefusedReading stop, HouseholdFile household) {
+    private SwapPage.Stop stop(Standing standing, HouseholdFile household, ReadingForm typed) {
+        Event.RefusedReading stop = standing.stop();
         return new SwapPage.Stop(
                 words.brief(stop.action(), null, household),
                 stop.causes().stream().map(words::cause).toList(),
                 stop.causes().stream().map(words::causeAction).toList(),
-                stop.action().word());
+                stop.action().word(),
+                typed == null ? ReadingForm.empty(standing, stop.action()) : typed,
+                typed != null);
     }
 
     private static List<SwapPage.RoomView> rooms(HouseholdFile household, Standing standing) {

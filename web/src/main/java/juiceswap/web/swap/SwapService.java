@@ -14,10 +14,8 @@ import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
-import juiceswap.core.meter.Readings;
-import juiceswap.core.meter.Verdict;
-import juiceswap.core.meter.VoltageJudgement;
 import juiceswap.core.outage.Event;
+import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.security.Account;
@@ -86,32 +84,16 @@ public class SwapService {
                     : null;
             return new Outcome.Refused(action, circuit, trial.impossible(), trial.broken(), room);
         }
-        if (!measures(action)) {
+        if (!Measuring.takesReadings(action)) {
             write(account, outage, seen, List.of(new Event.Done(action, circuit, null, null, List.of())));
             return new Outcome.Taken();
         }
-        boolean splitPhase = changeover.generator().splitPhase();
-        ReadingForm form = ReadingForm.typed(action, splitPhase, typed);
+        ReadingForm form = ReadingForm.typed(standing, action, typed);
         if (form.hasProblems()) {
             return new Outcome.BadReadings(form);
         }
-        Readings readings = form.readings();
-        boolean loaded = action == Action.MEASURE_LOADED;
-        VoltageJudgement judged = VoltageJudgement.of(splitPhase, action != Action.MEASURE_GENERATOR, loaded, readings);
-        boolean again = VoltageJudgement.mustReadUnloaded(loaded, readings);
-        Event event = judged.verdict() == Verdict.STOP || again
-                ? new Event.RefusedReading(action, readings, judged.verdict(), judged.causes())
-                : new Event.Done(action, circuit, readings, judged.verdict(), judged.causes());
-        write(account, outage, seen, List.of(event));
+        write(account, outage, seen, List.of(Measuring.judge(standing, action, form.readings())));
         return new Outcome.Taken();
-    }
-
-    /** Whether a step takes readings from a meter. */
-    public static boolean measures(Action action) {
-        return switch (action) {
-            case MEASURE_GENERATOR, MEASURE_PANEL, MEASURE_LOADED, MEASURE_UTILITY -> true;
-            default -> false;
-        };
     }
 
     /** Answers of the walk-round; with {@code finish} the walk-round is confirmed too. */

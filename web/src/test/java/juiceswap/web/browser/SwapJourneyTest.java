@@ -183,6 +183,10 @@ class SwapJourneyTest {
         assertThat(ines.title()).isEqualTo("Switch the generator input OFF");
         // on another page of another person, without a reload
         assertThat(bram.page.locator(".stop-strip")).containsText("First: Switch the generator input OFF");
+        ines.page.getByText("The reading was wrong: read again").click();
+        ines.page.locator("details[open] input[name=l1n]").fill("12x");
+        ines.page.getByRole(AriaRole.BUTTON, named("Judge it")).click();
+        assertThat(ines.page.locator("details[open] input[name=l1n]")).hasValue("12x");
         ines.confirm();
         assertThat(ines.title()).isEqualTo("Switch the breaker on the set OFF");
         ines.confirm();

@@ -143,16 +143,35 @@ class SwapServiceTest {
         assertThat(refused.verdict()).isEqualTo(Verdict.STOP);
     }
 
+    /** Reads under the measuring step that is next and puts into the log what the service would write. */
+    private Event read(String l1n, String l2n) {
+        org.mockito.Mockito.clearInvocations(outages);
+        swap.confirm(INES, log.size(), Action.MEASURE_LOADED, null, Map.of("l1n", l1n, "l2n", l2n));
+        Event event = written();
+        write(event);
+        return event;
+    }
+
     @Test
-    void legsFarApartUnderLoadAreReadAgainFirst() {
+    void legsFarApartUnderLoadAreReadWithoutItAndThenAgainWithALittle() {
         advance(Action.MEASURE_LOADED);
-        swap.confirm(INES, log.size(), Action.MEASURE_LOADED, null, Map.of("l1n", "114", "l2n", "124"));
-        Event.RefusedReading refused = (Event.RefusedReading) written();
-        assertThat(refused.verdict()).isEqualTo(Verdict.WATCH);
-        write(refused);
+        assertThat(((Event.RefusedReading) read("114", "124")).verdict()).isEqualTo(Verdict.WATCH);
+        assertThat(Standing.of(household.setup(), log).readUnloaded()).isTrue();
+        // together again without load: it was a heavy load on a long cord; the step itself is still to be done
+        assertThat(read("120", "121")).isInstanceOf(Event.RefusedReading.class);
         Standing standing = Standing.of(household.setup(), log);
-        assertThat(standing.stop()).isNull();
+        assertThat(standing.readUnloaded()).isFalse();
         assertThat(standing.plan().steps().get(0).action()).isEqualTo(Action.MEASURE_LOADED);
+        assertThat(read("119", "121")).isInstanceOf(Event.Done.class);
+    }
+
+    @Test
+    void legsStillApartWithoutLoadAreALostNeutral() {
+        advance(Action.MEASURE_LOADED);
+        read("114", "124");
+        Event.RefusedReading still = (Event.RefusedReading) read("114", "124");
+        assertThat(still.verdict()).isEqualTo(Verdict.STOP);
+        assertThat(still.causes()).containsExactly(VoltageCause.OPEN_NEUTRAL);
     }
 
     @Test

@@ -1,0 +1,42 @@
+package juiceswap.core.outage;
+
+import java.util.List;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.meter.Readings;
+import juiceswap.core.meter.Verdict;
+import juiceswap.core.meter.VoltageJudgement;
+
+/** What becomes of readings that are taken for a measuring step. */
+public final class Measuring {
+    private Measuring() {}
+
+    /** Whether a step takes readings from a meter. */
+    public static boolean takesReadings(Action action) {
+        return switch (action) {
+            case MEASURE_GENERATOR, MEASURE_PANEL, MEASURE_LOADED, MEASURE_UTILITY -> true;
+            default -> false;
+        };
+    }
+
+    /** Whether the readings of this step are to be taken with a load on. */
+    public static boolean underLoad(Standing standing, Action action) {
+        return action == Action.MEASURE_LOADED && !standing.readUnloaded();
+    }
+
+    /**
+     * The event to log. The step is done only when the verdict is no stop and the load was on where it belongs: legs far
+     * apart under load are read once more without it, and after that again with a little load.
+     */
+    public static Event judge(Standing standing, Action action, Readings readings) {
+        boolean loaded = underLoad(standing, action);
+        VoltageJudgement judged = VoltageJudgement.of(
+                standing.changeover().generator().splitPhase(), action != Action.MEASURE_GENERATOR, loaded, readings);
+        boolean withoutItsLoad = action == Action.MEASURE_LOADED && !loaded;
+        boolean refused = judged.verdict() == Verdict.STOP
+                || withoutItsLoad
+                || VoltageJudgement.mustReadUnloaded(loaded, readings);
+        return refused
+                ? new Event.RefusedReading(action, readings, judged.verdict(), List.copyOf(judged.causes()))
+                : new Event.Done(action, null, readings, judged.verdict(), List.copyOf(judged.causes()));
+    }
+}
