@@ -62,6 +62,12 @@ class HouseController {
         return "house/house";
     }
 
+    /** The list of problems stands at this address. */
+    @GetMapping("/house/import")
+    String afterImport() {
+        return "redirect:/house";
+    }
+
     @PostMapping("/house/import")
     String importFile(
             @AuthenticationPrincipal Account account,

@@ -86,6 +86,12 @@ class SwapController {
         return BACK;
     }
 
+    /** A page with wrong fields stands at this address: reloaded or refreshed, it shows how things are. */
+    @GetMapping("/confirm")
+    String afterConfirm() {
+        return BACK;
+    }
+
     @PostMapping("/confirm")
     String confirm(
             @AuthenticationPrincipal Account account,

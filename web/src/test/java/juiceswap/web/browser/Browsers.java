@@ -5,6 +5,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ReducedMotion;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -30,6 +31,11 @@ final class Browsers implements AutoCloseable {
                     .setExecutablePath(Path.of("/usr/bin/chromium"))
                     .setArgs(FLAGS));
     private final List<String> errors = new ArrayList<>();
+
+    Browsers() {
+        // a busy machine takes its time over a page
+        PlaywrightAssertions.setDefaultAssertionTimeout(15_000);
+    }
 
     /** A page of a new person with a screen of that size. */
     Page page(int width, int height) {
