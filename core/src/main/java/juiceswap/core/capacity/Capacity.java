@@ -199,7 +199,7 @@ public record Capacity(
                         findings.add(Finding.pair(Code.NEEDS_OFF, circuit.id(), need));
                     }
                 }
-                double amps = fullerPoleAmps(circuit);
+                double amps = fullerPoleAmps(throughBreaker(circuit));
                 double continuous = CONTINUOUS_SHARE * circuit.breakerAmps();
                 if (over(amps, continuous)) {
                     findings.add(new Finding(Code.CIRCUIT_OVER, null, circuit.id(), null, amps - continuous));
@@ -220,8 +220,18 @@ public record Capacity(
             }
         }
 
-        private static double fullerPoleAmps(Circuit circuit) {
+        /** Its own loads, and everything in a sub-panel that it feeds. */
+        private LegWatts throughBreaker(Circuit circuit) {
             LegWatts watts = LegWatts.running(circuit, true);
+            for (Circuit other : all) {
+                if (circuit.id().equals(other.fedThrough())) {
+                    watts = watts.plus(throughBreaker(other));
+                }
+            }
+            return watts;
+        }
+
+        private static double fullerPoleAmps(LegWatts watts) {
             return Math.max(watts.l1(), watts.l2()) / LEG_VOLTS;
         }
 

@@ -16,6 +16,10 @@ import org.jspecify.annotations.Nullable;
  * @param notWith circuits that must be off while this one is on
  * @param sharedNeutralWith the other half of a multiwire branch circuit
  * @param lockedOff held off by a lock; never to be closed
+ * @param legAsFound the leg a single-pole breaker was found on, where the panel alternates otherwise than by rows; null
+ *     where its space tells
+ * @param fedThrough the circuit in the panel before it that feeds its sub-panel, which it therefore needs; null in the
+ *     panel that the transfer device feeds
  */
 public record Circuit(
         String id,
@@ -26,12 +30,28 @@ public record Circuit(
         List<String> needs,
         List<String> notWith,
         @Nullable String sharedNeutralWith,
-        boolean lockedOff) {
+        boolean lockedOff,
+        @Nullable Leg legAsFound,
+        @Nullable String fedThrough) {
+
+    /** A circuit of the panel that the transfer device feeds, on the leg that its space tells. */
+    public Circuit(
+            String id,
+            String label,
+            List<Integer> spaces,
+            double breakerAmps,
+            List<Load> loads,
+            List<String> needs,
+            List<String> notWith,
+            @Nullable String sharedNeutralWith,
+            boolean lockedOff) {
+        this(id, label, spaces, breakerAmps, loads, needs, notWith, sharedNeutralWith, lockedOff, null, null);
+    }
 
     public Circuit {
         spaces = List.copyOf(spaces);
         loads = List.copyOf(loads);
-        needs = List.copyOf(needs);
+        needs = withFeeder(needs, fedThrough);
         notWith = List.copyOf(notWith);
         List<InvalidInput.Problem> problems = new ArrayList<>();
         if (id.isBlank()) {
@@ -68,9 +88,31 @@ public record Circuit(
         return spaces.size() == 2;
     }
 
-    /** The leg of the first space: the circuit's leg when it is single-pole. */
+    /** The leg it was found on, else that of its first space: the circuit's leg when it is single-pole. */
     public Leg leg() {
-        return Leg.ofSpace(spaces.get(0));
+        return legAsFound != null ? legAsFound : Leg.ofSpace(spaces.get(0));
+    }
+
+    /** The same circuit with other loads. */
+    public Circuit withLoads(List<Load> others) {
+        return new Circuit(
+                id,
+                label,
+                spaces,
+                breakerAmps,
+                others,
+                needs,
+                notWith,
+                sharedNeutralWith,
+                lockedOff,
+                legAsFound,
+                fedThrough);
+    }
+
+    /** The same breaker found on {@code leg}, as if it had been moved there. */
+    public Circuit onLeg(Leg leg) {
+        return new Circuit(
+                id, label, spaces, breakerAmps, loads, needs, notWith, sharedNeutralWith, lockedOff, leg, fedThrough);
     }
 
     /** The leg a 120 V load of this circuit sits on. */
@@ -99,5 +141,14 @@ public record Circuit(
 
     public boolean excludes(Circuit other) {
         return notWith.contains(other.id) || other.notWith.contains(id);
+    }
+
+    private static List<String> withFeeder(List<String> needs, @Nullable String fedThrough) {
+        if (fedThrough == null || needs.contains(fedThrough)) {
+            return List.copyOf(needs);
+        }
+        List<String> all = new ArrayList<>(needs);
+        all.add(fedThrough);
+        return List.copyOf(all);
     }
 }

@@ -2,6 +2,7 @@ package juiceswap.core.house;
 
 import java.util.Map;
 import java.util.NavigableMap;
+import java.util.Objects;
 import java.util.TreeMap;
 import juiceswap.core.InvalidInput;
 import org.jspecify.annotations.Nullable;
@@ -89,7 +90,7 @@ public record Nameplate(
     }
 
     /** Running watts of one unit at {@code volts}: watts, else amps × volts, else the motor table. */
-    double unitRunningWatts(int volts) {
+    public double unitRunningWatts(int volts) {
         if (runningWatts != null) {
             return runningWatts;
         }
@@ -100,7 +101,7 @@ public record Nameplate(
      * Starting watts of one unit at {@code volts}: watts, else locked-rotor amps × volts, else code letter, else three
      * times running for a motor, else running; never below running.
      */
-    double unitStartingWatts(int volts) {
+    public double unitStartingWatts(int volts) {
         return Math.max(unitRunningWatts(volts), startAsGiven(volts));
     }
 
@@ -119,7 +120,7 @@ public record Nameplate(
     }
 
     private double wattsOfMotor() {
-        double hp = java.util.Objects.requireNonNull(horsepower);
+        double hp = Objects.requireNonNull(horsepower);
         Map.Entry<Double, Double> below = FULL_LOAD_AMPS_AT_115_V.floorEntry(hp);
         Map.Entry<Double, Double> above = FULL_LOAD_AMPS_AT_115_V.ceilingEntry(hp);
         if (below == null) {

@@ -69,6 +69,25 @@ public record Generator(
                 "nothing is left of the set at this altitude and heat");
     }
 
+    /** The same set with another label. */
+    public Generator withRatings(List<Rating> others) {
+        return new Generator(
+                splitPhase,
+                fuel,
+                others,
+                outputSwitch,
+                altitudeM,
+                ambientC,
+                marginPercent,
+                bond,
+                bondChange,
+                gfciOutlets,
+                inverter,
+                idleControl,
+                tankLitres,
+                litresPerHour);
+    }
+
     /** The rating on the fuel in use; from gasoline by rule of thumb where the label is silent. */
     public Rating rating() {
         return ratingFor(fuel, ratings).orElseThrow();

@@ -1,9 +1,9 @@
 package juiceswap.core.supply;
 
 import java.util.Arrays;
-import java.util.Map;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.electrical.Conductor;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -58,17 +58,9 @@ public record Link(
         }
     }
 
-    /** Copper gauges that are known, thin to thick. */
-    private static final java.util.Set<String> GAUGES =
-            java.util.Set.of("18", "16", "14", "12", "10", "8", "6", "4", "3", "2", "1", "1/0", "2/0");
-
-    /** Ampacity of flexible cord by gauge (usual code table for two or three loaded conductors). */
-    private static final Map<String, Double> CORD_AMPACITY = Map.of(
-            "18", 10.0, "16", 13.0, "14", 18.0, "12", 25.0, "10", 30.0, "8", 40.0, "6", 55.0, "4", 70.0, "2", 95.0);
-
     public Link {
         InvalidInput.positive("/amps", amps);
-        InvalidInput.unless(awg == null || GAUGES.contains(awg), "/awg", "must be a gauge from 18 to 2/0");
+        InvalidInput.unless(awg == null || Conductor.of(awg).isPresent(), "/awg", "must be a gauge from 18 to 2/0");
         if (lengthM != null) {
             InvalidInput.notNegative("/lengthM", lengthM);
         }
@@ -85,7 +77,8 @@ public record Link(
         if (kind != Kind.CORD) {
             return amps;
         }
-        double byWire = awg == null ? amps : CORD_AMPACITY.getOrDefault(awg, amps);
+        Double ampacity = awg == null ? null : Conductor.of(awg).orElseThrow().cordAmpacity();
+        double byWire = ampacity == null ? amps : ampacity;
         double byEnds = plugAmps == null ? amps : plugAmps;
         return Math.min(amps, Math.min(byWire, byEnds));
     }

@@ -1,13 +1,15 @@
 package juiceswap.web.api;
 
+import static juiceswap.web.exchange.Json.object;
+import static juiceswap.web.exchange.Json.under;
+
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.Supplier;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.Finding;
@@ -47,17 +49,17 @@ public class EngineApi {
 
     @PostMapping("/capacity")
     public Map<String, Object> capacity(HttpServletRequest http) throws IOException {
-        JsonNode request = read("capacity", http);
+        JsonNode request = Requests.read(schemas, "capacity", http);
         Setup setup = SetupReader.read(request.path("setup"), "/setup");
         List<String> on = Json.knownOnce(request, "on", SwapJson.ids(setup));
         String closing = Json.text(request, "closing", null);
-        requireKnown(setup, closing, "/closing");
+        Requests.requireKnown(setup, closing, "/closing");
         return answer(Capacity.of(setup, on, closing));
     }
 
     @PostMapping("/start-order")
     public Map<String, Object> startOrder(HttpServletRequest http) throws IOException {
-        JsonNode request = read("start-order", http);
+        JsonNode request = Requests.read(schemas, "start-order", http);
         Setup setup = SetupReader.read(request.path("setup"), "/setup");
         Set<String> known = SwapJson.ids(setup);
         List<String> on = Json.knownOnce(request, "on", known);
@@ -69,7 +71,7 @@ public class EngineApi {
         StartOrder order = StartOrder.of(setup, on, closing, first);
         List<Map<String, Object>> steps = new ArrayList<>();
         for (StartOrder.Step step : order.steps()) {
-            steps.add(fields(
+            steps.add(object(
                     "circuit", step.circuit(),
                     "peakWatts", step.peak().total(),
                     "peakL1Watts", step.peak().l1(),
@@ -77,12 +79,12 @@ public class EngineApi {
                     "runningWatts", step.runningWatts(),
                     "utilisation", step.utilisation()));
         }
-        return fields("order", steps, "peakUtilisation", order.peakUtilisation(), "fits", order.fits());
+        return object("order", steps, "peakUtilisation", order.peakUtilisation(), "fits", order.fits());
     }
 
     @PostMapping("/voltages")
     public Map<String, Object> voltages(HttpServletRequest http) throws IOException {
-        JsonNode request = read("voltages", http);
+        JsonNode request = Requests.read(schemas, "voltages", http);
         JsonNode given = request.path("readings");
         Readings readings = under(
                 "/readings",
@@ -97,21 +99,21 @@ public class EngineApi {
                 request.path("where").asString().equals("panel"),
                 Json.flag(request, "loaded", false),
                 readings);
-        return fields(
-                "verdict", judgement.verdict().name().toLowerCase(java.util.Locale.ROOT),
+        return object(
+                "verdict", judgement.verdict().name().toLowerCase(Locale.ROOT),
                 "causes", judgement.causes().stream().map(VoltageCause::name).toList(),
                 "measureNext", judgement.measureNext());
     }
 
     @PostMapping("/changeover")
     public Map<String, Object> changeover(HttpServletRequest http) throws IOException {
-        JsonNode request = read("changeover", http);
+        JsonNode request = Requests.read(schemas, "changeover", http);
         Changeover changeover = changeoverOf(request);
         Goal goal = Goal.of(request.path("goal").asString()).orElseThrow();
         Plan plan = new Planner(changeover, goal).plan(stateOf(request, changeover));
         List<Map<String, Object>> steps = new ArrayList<>();
         for (Plan.Step step : plan.steps()) {
-            steps.add(fields(
+            steps.add(object(
                     "action", step.action().word(),
                     "place", step.place().word(),
                     "minutes", step.minutes(),
@@ -121,34 +123,28 @@ public class EngineApi {
         }
         Map<String, Object> refused = plan.refused() == null
                 ? null
-                : fields(
+                : object(
                         "code", plan.refused().code().name(),
                         "reason", plan.refused().reason(),
                         "instead", plan.refused().instead());
-        return fields("steps", steps, "placeChanges", plan.placeChanges(), "refused", refused);
+        return object("steps", steps, "placeChanges", plan.placeChanges(), "refused", refused);
     }
 
     @PostMapping("/changeover/try")
     public Map<String, Object> tryAction(HttpServletRequest http) throws IOException {
-        JsonNode request = read("changeover-try", http);
+        JsonNode request = Requests.read(schemas, "changeover-try", http);
         Changeover changeover = changeoverOf(request);
         Action action = Action.of(request.path("action").asString()).orElseThrow();
         String circuit = Json.text(request, "circuit", null);
-        requireKnown(changeover.setup(), circuit, "/circuit");
+        Requests.requireKnown(changeover.setup(), circuit, "/circuit");
         InvalidInput.unless(action != Action.PICK_UP || circuit != null, "/circuit", "say which circuit");
         Goal goal = Goal.of(Json.text(request, "goal", "")).orElse(null);
         Planner.Trial trial = Planner.attempt(changeover, goal, stateOf(request, changeover), action, circuit);
-        return fields(
+        return object(
                 "allowed", trial.allowed(),
                 "broken", trial.broken().stream().map(Rule::name).toList(),
                 "impossible", trial.impossible(),
                 "state", SwapJson.of(trial.state()));
-    }
-
-    private JsonNode read(String endpoint, HttpServletRequest http) throws IOException {
-        JsonNode request = Json.parse(RequestLimits.body(http));
-        schemas.requireRequest(endpoint, request);
-        return request;
     }
 
     private static Changeover changeoverOf(JsonNode request) {
@@ -161,25 +157,11 @@ public class EngineApi {
         return under("/state", () -> SwapJson.state(request.path("state"), changeover.setup()));
     }
 
-    private static void requireKnown(Setup setup, String id, String field) {
-        InvalidInput.unless(id == null || setup.find(id) != null, field, "there is no circuit " + id);
-    }
-
-    private static <T> T under(String place, Supplier<T> value) {
-        try {
-            return value.get();
-        } catch (InvalidInput invalid) {
-            throw new InvalidInput(invalid.problems().stream()
-                    .map(problem -> problem.under(place))
-                    .toList());
-        }
-    }
-
     private static Map<String, Object> answer(Capacity capacity) {
         Limits limits = capacity.limits();
         List<Map<String, Object>> findings = new ArrayList<>();
         for (Finding finding : capacity.findings()) {
-            findings.add(fields(
+            findings.add(object(
                     "code", finding.code().name(),
                     "severity", finding.blocks() ? "block" : "warn",
                     "leg", finding.leg() == null ? null : finding.leg().name(),
@@ -187,9 +169,9 @@ public class EngineApi {
                     "other", finding.other(),
                     "by", finding.by()));
         }
-        return fields(
+        return object(
                 "limits",
-                fields(
+                object(
                         "planRunningWatts", limits.planRunningWatts(),
                         "startingWatts", limits.startingWatts(),
                         "legRunningWatts", limits.legRunningWatts(),
@@ -205,7 +187,7 @@ public class EngineApi {
                                         : limits.limitedBy().word(),
                         "assumed", limits.assumed()),
                 "running",
-                fields(
+                object(
                         "watts", capacity.running().total(),
                         "l1Watts", capacity.running().l1(),
                         "l2Watts", capacity.running().l2(),
@@ -214,7 +196,7 @@ public class EngineApi {
                         "neutralAmps", capacity.neutralAmps(),
                         "imbalancePercent", capacity.imbalancePercent()),
                 "starting",
-                fields(
+                object(
                         "watts", capacity.startingWatts(),
                         "l1Watts", capacity.starting().l1(),
                         "l2Watts", capacity.starting().l2(),
@@ -223,14 +205,5 @@ public class EngineApi {
                 findings,
                 "ok",
                 capacity.ok());
-    }
-
-    /** A JSON object from names and values in turn; values may be null. */
-    private static Map<String, Object> fields(Object... namesAndValues) {
-        Map<String, Object> object = new LinkedHashMap<>();
-        for (int i = 0; i < namesAndValues.length; i += 2) {
-            object.put((String) namesAndValues[i], namesAndValues[i + 1]);
-        }
-        return object;
     }
 }

@@ -2,8 +2,11 @@ package juiceswap.web.exchange;
 
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.Supplier;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import tools.jackson.core.JacksonException;
@@ -32,6 +35,26 @@ public final class Json {
         }
     }
 
+    /** An object from names and values in turn; values may be null. */
+    public static Map<String, Object> object(Object... namesAndValues) {
+        Map<String, Object> object = new LinkedHashMap<>();
+        for (int i = 0; i < namesAndValues.length; i += 2) {
+            object.put((String) namesAndValues[i], namesAndValues[i + 1]);
+        }
+        return object;
+    }
+
+    /** What {@code value} gives; its problems are named from {@code place} on. */
+    public static <T> T under(String place, Supplier<T> value) {
+        try {
+            return value.get();
+        } catch (InvalidInput invalid) {
+            throw new InvalidInput(invalid.problems().stream()
+                    .map(problem -> problem.under(place))
+                    .toList());
+        }
+    }
+
     /** A list of texts; absent and null are empty. */
     public static List<String> texts(JsonNode parent, String field) {
         List<String> texts = new ArrayList<>();
@@ -41,17 +64,23 @@ public final class Json {
         return texts;
     }
 
-    /** The texts of a list that must be known and not repeat. */
+    /** The texts of a list in a field that must be known and not repeat. */
     public static List<String> knownOnce(JsonNode parent, String field, Set<String> known) {
-        List<String> texts = texts(parent, field);
+        return under("/" + field, () -> knownOnce(parent.path(field), known));
+    }
+
+    /** The texts of a list that must be known and not repeat. */
+    public static List<String> knownOnce(JsonNode list, Set<String> known) {
+        List<String> texts = new ArrayList<>();
         Set<String> seen = new HashSet<>();
         List<Problem> problems = new ArrayList<>();
-        for (int i = 0; i < texts.size(); i++) {
-            String place = "/" + field + "/" + i;
-            if (!known.contains(texts.get(i))) {
-                problems.add(new Problem(place, "there is no circuit " + texts.get(i)));
-            } else if (!seen.add(texts.get(i))) {
-                problems.add(new Problem(place, "is listed twice"));
+        for (int i = 0; i < list.size(); i++) {
+            String text = list.get(i).asString();
+            texts.add(text);
+            if (!known.contains(text)) {
+                problems.add(new Problem("/" + i, "there is no circuit " + text));
+            } else if (!seen.add(text)) {
+                problems.add(new Problem("/" + i, "is listed twice"));
             }
         }
         if (!problems.isEmpty()) {

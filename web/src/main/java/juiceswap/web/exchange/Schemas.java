@@ -78,7 +78,7 @@ public class Schemas {
     private static String message(Error error) {
         return switch (error.getKeyword()) {
             case "required" -> "is missing";
-            case "additionalProperties" -> "is not a known field";
+            case "additionalProperties", "unevaluatedProperties" -> "is not a known field";
             case "exclusiveMinimum" -> "must be more than " + limit(error);
             case "minimum" -> "must be " + limit(error) + " or more";
             case "maximum" -> "must be " + limit(error) + " or less";

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.TreeMap;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
@@ -18,6 +19,7 @@ import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Link;
 import juiceswap.core.supply.Rating;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -25,16 +27,45 @@ import tools.jackson.databind.JsonNode;
  * one is reported at its place.
  */
 public final class SetupReader {
+    /**
+     * Where a circuit hangs, as a household knows it.
+     *
+     * @param leg of a single-pole breaker, null where its space tells
+     * @param feeder the circuit that feeds its sub-panel, null in the first panel
+     * @param reachable the generator can feed its panel
+     */
+    record Hang(@Nullable Leg leg, @Nullable String feeder, boolean reachable) {
+        static final Hang FIRST_PANEL = new Hang(null, null, true);
+    }
+
+    private final boolean rated;
+    private final Function<JsonNode, Hang> hang;
     private final List<Problem> problems = new ArrayList<>();
 
-    private SetupReader() {}
+    private SetupReader(boolean rated, Function<JsonNode, Hang> hang) {
+        this.rated = rated;
+        this.hang = hang;
+    }
 
     /** Throws {@link InvalidInput} with pointers that begin with {@code place}. */
     public static Setup read(JsonNode json, String place) {
-        SetupReader reader = new SetupReader();
-        Setup setup = reader.setup(json, place);
-        if (!reader.problems.isEmpty()) {
-            throw new InvalidInput(reader.problems);
+        return read(json, place, circuit -> Hang.FIRST_PANEL);
+    }
+
+    /** As {@link #read}, for a question that asks which ratings a set must have: those given, if any, are ignored. */
+    public static Setup readWithoutRatings(JsonNode json, String place) {
+        return new SetupReader(false, circuit -> Hang.FIRST_PANEL).all(json, place);
+    }
+
+    /** As {@link #read}, where {@code hang} tells of the JSON of a circuit where it hangs. */
+    static Setup read(JsonNode json, String place, Function<JsonNode, Hang> hang) {
+        return new SetupReader(true, hang).all(json, place);
+    }
+
+    private Setup all(JsonNode json, String place) {
+        Setup setup = setup(json, place);
+        if (!problems.isEmpty()) {
+            throw new InvalidInput(problems);
         }
         return setup;
     }
@@ -76,9 +107,12 @@ public final class SetupReader {
                 Json.texts(json, "testCircuits"));
     }
 
-    private static Generator generator(JsonNode json) {
+    private Generator generator(JsonNode json) {
         List<Rating> ratings = new ArrayList<>();
-        for (JsonNode rating : json.path("ratings")) {
+        if (!rated) {
+            ratings.add(new Rating(fuel(json), 1, 1));
+        }
+        for (JsonNode rating : rated ? json.path("ratings") : List.<JsonNode>of()) {
             ratings.add(new Rating(
                     fuel(rating),
                     rating.path("runningWatts").asDouble(),
@@ -126,31 +160,39 @@ public final class SetupReader {
 
     private Circuit circuit(JsonNode json, String place) {
         List<Load> loads = new ArrayList<>();
+        List<Load> used = new ArrayList<>();
         for (int i = 0; i < json.path("loads").size(); i++) {
             JsonNode load = json.path("loads").get(i);
             Load read = keep(place + "/loads/" + i, () -> load(load));
             if (read != null) {
                 loads.add(read);
+                if (!Json.flag(load, "leftOff", false)) {
+                    used.add(read);
+                }
             }
         }
         List<Integer> spaces = new ArrayList<>();
         json.path("spaces").forEach(space -> spaces.add(space.asInt()));
         String id = json.path("id").asString();
+        Hang hangs = hang.apply(json);
         return keep(
                 place,
                 () -> new Circuit(
-                        id,
-                        Json.text(json, "label", id),
-                        spaces,
-                        json.path("breakerAmps").asDouble(),
-                        loads,
-                        Json.texts(json, "needs"),
-                        Json.texts(json, "notWith"),
-                        Json.text(json, "sharedNeutralWith", null),
-                        Json.flag(json, "lockedOff", false)));
+                                id,
+                                Json.text(json, "label", id),
+                                spaces,
+                                json.path("breakerAmps").asDouble(),
+                                loads,
+                                Json.texts(json, "needs"),
+                                Json.texts(json, "notWith"),
+                                Json.text(json, "sharedNeutralWith", null),
+                                Json.flag(json, "lockedOff", false) || !hangs.reachable(),
+                                spaces.size() == 1 ? hangs.leg() : null,
+                                hangs.feeder())
+                        .withLoads(used));
     }
 
-    private static Load load(JsonNode json) {
+    static Load load(JsonNode json) {
         String leg = Json.text(json, "leg", null);
         return new Load(
                 json.path("name").asString(),

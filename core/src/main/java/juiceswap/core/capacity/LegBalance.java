@@ -1,0 +1,152 @@
+package juiceswap.core.capacity;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Leg;
+import juiceswap.core.house.Panel;
+import juiceswap.core.house.PanelMap;
+import juiceswap.core.house.Setup;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Which breakers an electrician could move so that the two legs carry more alike.
+ *
+ * @param moves one or two
+ * @param beforeWatts difference of the legs as they are
+ * @param afterWatts difference after the moves
+ * @param setup the setup as it would be
+ */
+public record LegBalance(List<Move> moves, double beforeWatts, double afterWatts, Setup setup) {
+
+    /**
+     * A single-pole breaker to the other leg.
+     *
+     * @param space where it goes
+     * @param inExchange the breaker that comes to its place, null when the space is free
+     */
+    public record Move(String circuit, int space, @Nullable String inExchange) {}
+
+    /** Moves that gain less are not worth an electrician's visit: our own choice. */
+    private static final double WORTH_WATTS = 100;
+
+    private static final int MOST = 3;
+
+    /** Watts gained. */
+    public double gainWatts() {
+        return beforeWatts - afterWatts;
+    }
+
+    /**
+     * The best proposals for what is on, with the fewest moves first among equal gains. Halves of a shared neutral stay
+     * on opposite legs and so are left where they are.
+     *
+     * @param map the panel whose breakers may move
+     */
+    public static List<LegBalance> of(Setup setup, Collection<String> on, Panel panel, PanelMap map) {
+        if (!setup.generator().splitPhase()) {
+            return List.of();
+        }
+        double before = difference(setup, on);
+        List<Change> single = changes(setup, on, panel, map);
+        List<LegBalance> found = new ArrayList<>();
+        for (int i = 0; i < single.size(); i++) {
+            found.add(proposal(setup, on, before, List.of(single.get(i))));
+            for (int j = i + 1; j < single.size(); j++) {
+                Change one = single.get(i);
+                Change other = single.get(j);
+                if (one.apart(other) && Math.abs(signed(setup, on) + one.shift + other.shift) < before) {
+                    found.add(proposal(setup, on, before, List.of(one, other)));
+                }
+            }
+        }
+        return found.stream()
+                .filter(proposal -> proposal.gainWatts() >= WORTH_WATTS)
+                .sorted(Comparator.comparingDouble((LegBalance proposal) ->
+                        proposal.afterWatts() + WORTH_WATTS * proposal.moves().size()))
+                .limit(MOST)
+                .toList();
+    }
+
+    /** A move and by how many watts it shifts L1 against L2. */
+    private record Change(Move move, double shift) {
+        boolean apart(Change other) {
+            List<String> mine = circuits();
+            return other.circuits().stream().noneMatch(mine::contains) && move.space() != other.move.space();
+        }
+
+        private List<String> circuits() {
+            return move.inExchange() == null ? List.of(move.circuit()) : List.of(move.circuit(), move.inExchange());
+        }
+    }
+
+    private static List<Change> changes(Setup setup, Collection<String> on, Panel panel, PanelMap map) {
+        List<Circuit> movable = setup.circuits().stream()
+                .filter(circuit -> map.places().containsKey(circuit.id()))
+                .filter(circuit -> !circuit.twoPole() && circuit.legAsFound() == null || onItsSpace(circuit, panel))
+                .filter(circuit -> setup.circuits().stream().noneMatch(circuit::sharesNeutralWith))
+                .toList();
+        Map<Leg, Integer> free = new HashMap<>();
+        map.free(1).forEach(space -> free.putIfAbsent(panel.legOf(space), space));
+        List<Change> changes = new ArrayList<>();
+        for (Circuit circuit : movable) {
+            double watts = on.contains(circuit.id()) ? circuit.runningWatts() : 0;
+            Integer space = free.get(circuit.leg().other());
+            if (space != null && watts > 0) {
+                changes.add(new Change(new Move(circuit.id(), space, null), shift(circuit.leg(), watts)));
+            }
+            for (Circuit other : movable) {
+                double others = on.contains(other.id()) ? other.runningWatts() : 0;
+                if (circuit.leg() != other.leg() && watts > others) {
+                    changes.add(new Change(
+                            new Move(circuit.id(), other.spaces().get(0), other.id()),
+                            shift(circuit.leg(), watts - others)));
+                }
+            }
+        }
+        return changes;
+    }
+
+    private static boolean onItsSpace(Circuit circuit, Panel panel) {
+        return !circuit.twoPole()
+                && circuit.leg() == panel.legOf(circuit.spaces().get(0));
+    }
+
+    /** Moving watts away from a leg shifts the difference L1 − L2 by twice as much. */
+    private static double shift(Leg from, double watts) {
+        return from == Leg.L1 ? -2 * watts : 2 * watts;
+    }
+
+    private static LegBalance proposal(Setup setup, Collection<String> on, double before, List<Change> changes) {
+        List<Move> moves = changes.stream().map(Change::move).toList();
+        Setup after = moved(setup, moves);
+        return new LegBalance(moves, before, difference(after, on), after);
+    }
+
+    private static Setup moved(Setup setup, List<Move> moves) {
+        List<Circuit> circuits = new ArrayList<>();
+        for (Circuit circuit : setup.circuits()) {
+            boolean moves1 = moves.stream()
+                    .anyMatch(move ->
+                            move.circuit().equals(circuit.id()) || circuit.id().equals(move.inExchange()));
+            circuits.add(moves1 ? circuit.onLeg(circuit.leg().other()) : circuit);
+        }
+        return new Setup(setup.transfer(), setup.generator(), setup.path(), circuits);
+    }
+
+    private static double difference(Setup setup, Collection<String> on) {
+        return Math.abs(signed(setup, on));
+    }
+
+    private static double signed(Setup setup, Collection<String> on) {
+        LegWatts sum = LegWatts.NONE;
+        for (Circuit circuit : setup.circuits(on)) {
+            sum = sum.plus(LegWatts.running(circuit, true));
+        }
+        return sum.l1() - sum.l2();
+    }
+}

@@ -1,0 +1,60 @@
+package juiceswap.core.capacity;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.ToIntFunction;
+import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Setup;
+
+/** The cheapest ways to make a choice of circuits fit that doesn't. */
+public final class Remedies {
+    private static final int MOST = 4;
+
+    private Remedies() {}
+
+    /**
+     * Sets of circuits to leave off so that the rest passes {@link Capacity} and can be started one by one: the fewest
+     * first, then the least important, then those that give up the least. Empty when the choice fits or nothing helps.
+     *
+     * @param importance of a circuit, larger is more
+     */
+    public static List<List<String>> leaveOff(Setup setup, Collection<String> on, ToIntFunction<String> importance) {
+        List<String> candidates = setup.circuits(on).stream()
+                .sorted(Comparator.comparingInt((Circuit circuit) -> importance.applyAsInt(circuit.id()))
+                        .thenComparingDouble(Circuit::runningWatts))
+                .map(Circuit::id)
+                .toList();
+        List<List<String>> found = new ArrayList<>();
+        for (List<String> left : MakeRoom.smallest(candidates, opened -> passes(setup, on, opened))) {
+            if (!left.isEmpty()) {
+                found.add(List.copyOf(MakeRoom.withDependants(setup, on, left)));
+            }
+        }
+        return found.stream()
+                .distinct()
+                .sorted(Comparator.comparingInt((List<String> ids) -> ids.size())
+                        .thenComparingInt(
+                                ids -> ids.stream().mapToInt(importance).sum())
+                        .thenComparingDouble(ids -> setup.circuits(ids).stream()
+                                .mapToDouble(Circuit::runningWatts)
+                                .sum()))
+                .limit(MOST)
+                .toList();
+    }
+
+    /** Whether what is on passes as it stands and can be started one breaker at a time. */
+    public static boolean passes(Setup setup, Collection<String> on) {
+        return StartOrder.of(setup, List.of(), List.copyOf(on), List.of()).fits();
+    }
+
+    private static boolean passes(Setup setup, Collection<String> on, Set<String> opened) {
+        Set<String> left = new HashSet<>(on);
+        left.removeAll(MakeRoom.withDependants(setup, on, opened));
+        // the cheap check first: most sets fail it
+        return Capacity.of(setup, left, Set.of()).ok() && passes(setup, left);
+    }
+}

@@ -1,0 +1,119 @@
+package juiceswap.core.capacity;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import juiceswap.core.house.Setup;
+import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.Limits;
+import juiceswap.core.supply.Rating;
+
+/**
+ * The least generator that a choice of circuits needs, as its label would read for the fuel in use.
+ *
+ * @param demands nameplate watts that each of the four limits asks for, in the order of {@link Demand}
+ * @param running watts by leg while everything wanted runs
+ * @param pathOk the links of the path carry the wanted legs
+ * @param order in which the circuits were closed; empty when they start all at once
+ */
+public record Sizing(List<Double> demands, LegWatts running, boolean pathOk, List<String> order) {
+
+    /** The limits of a set that can decide its size. */
+    public enum Demand {
+        RUNNING("running"),
+        STARTING("starting"),
+        LEG_RUNNING("leg-running"),
+        LEG_STARTING("leg-starting");
+
+        private final String word;
+
+        Demand(String word) {
+            this.word = word;
+        }
+
+        public String word() {
+            return word;
+        }
+    }
+
+    private static final double LEG_VOLTS = 120;
+
+    /** Least running watts on the label. */
+    public double runningWatts() {
+        return Math.max(demand(Demand.RUNNING), demand(Demand.LEG_RUNNING));
+    }
+
+    /** Least starting watts on the label, never less than running. */
+    public double startingWatts() {
+        return Math.max(runningWatts(), Math.max(demand(Demand.STARTING), demand(Demand.LEG_STARTING)));
+    }
+
+    public double demand(Demand demand) {
+        return demands.get(demand.ordinal());
+    }
+
+    /** The largest of the four, the first of equals. */
+    public Demand decidedBy() {
+        Demand largest = Demand.RUNNING;
+        for (Demand demand : Demand.values()) {
+            if (demand(demand) > demand(largest)) {
+                largest = demand;
+            }
+        }
+        return largest;
+    }
+
+    /**
+     * Sizes for {@code want}. The best start order does not depend on the size of the set, since every limit on starting
+     * grows in proportion to its starting watts; so the order is found for any set, and its worst step tells the size.
+     *
+     * @param setup the setup; its ratings are ignored, the rest of the generator counts
+     * @param allAtOnce every load starts in the same moment, as after a stall with all breakers left on
+     */
+    public static Sizing of(Setup setup, List<String> want, boolean allAtOnce) {
+        Generator generator = setup.generator();
+        int windings = generator.splitPhase() ? 2 : 1;
+        double left = generator.derating();
+        double planned = left * generator.marginPercent() / 100;
+
+        // everything runs, and the largest start comes again; or everything starts together
+        Capacity together =
+                allAtOnce ? Capacity.of(setup, List.of(), Set.copyOf(want)) : Capacity.of(setup, want, Set.of());
+        double starting = together.startingWatts();
+        double legStarting =
+                Math.max(together.starting().l1(), together.starting().l2());
+        List<String> order = new ArrayList<>();
+        if (!allAtOnce) {
+            for (StartOrder.Step step :
+                    StartOrder.of(setup, List.of(), want, List.of()).steps()) {
+                starting = Math.max(starting, step.peak().total());
+                legStarting = Math.max(
+                        legStarting, Math.max(step.peak().l1(), step.peak().l2()));
+                order.add(step.circuit());
+            }
+        }
+        LegWatts running = together.running();
+        double largerLeg = Math.max(running.l1(), running.l2());
+        Limits limits = together.limits();
+        boolean pathOk = limits.linkAmps() == null || !Capacity.over(largerLeg, limits.linkAmps() * LEG_VOLTS);
+        return new Sizing(
+                List.of(
+                        running.total() / planned,
+                        starting / left,
+                        windings * largerLeg / planned,
+                        windings * legStarting / left),
+                running,
+                pathOk,
+                List.copyOf(order));
+    }
+
+    /** The setup with a set of that label on the fuel in use. */
+    public static Setup withRating(Setup setup, double runningWatts, double startingWatts) {
+        Generator generator = setup.generator();
+        return new Setup(
+                setup.transfer(),
+                generator.withRatings(List.of(new Rating(generator.fuel(), runningWatts, startingWatts))),
+                setup.path(),
+                setup.circuits());
+    }
+}

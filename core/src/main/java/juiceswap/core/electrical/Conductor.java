@@ -1,0 +1,65 @@
+package juiceswap.core.electrical;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A copper wire by its American gauge, thin to thick.
+ *
+ * <p>Resistances are those of uncoated stranded copper at 75 °C, in ohms per 1000 ft, as usual wiring codes print them.
+ * Ampacities are those of flexible cord with two or three loaded conductors; gauges that cords are not made in have none.
+ */
+public enum Conductor {
+    AWG_18("18", 7.95, 10.0),
+    AWG_16("16", 4.99, 13.0),
+    AWG_14("14", 3.14, 18.0),
+    AWG_12("12", 1.98, 25.0),
+    AWG_10("10", 1.24, 30.0),
+    AWG_8("8", 0.778, 40.0),
+    AWG_6("6", 0.491, 55.0),
+    AWG_4("4", 0.308, 70.0),
+    AWG_3("3", 0.245, null),
+    AWG_2("2", 0.194, 95.0),
+    AWG_1("1", 0.154, null),
+    AWG_1_0("1/0", 0.122, null),
+    AWG_2_0("2/0", 0.0967, null);
+
+    private static final double METRES_PER_1000_FT = 304.8;
+
+    private final String gauge;
+    private final double ohmsPer1000Ft;
+    private final @Nullable Double cordAmpacity;
+
+    Conductor(String gauge, double ohmsPer1000Ft, @Nullable Double cordAmpacity) {
+        this.gauge = gauge;
+        this.ohmsPer1000Ft = ohmsPer1000Ft;
+        this.cordAmpacity = cordAmpacity;
+    }
+
+    public static Optional<Conductor> of(String gauge) {
+        return Arrays.stream(values())
+                .filter(conductor -> conductor.gauge.equals(gauge))
+                .findFirst();
+    }
+
+    /** All gauges as written, thin to thick. */
+    public static List<String> gauges() {
+        return Arrays.stream(values()).map(Conductor::gauge).toList();
+    }
+
+    /** As written, such as {@code "10"} or {@code "1/0"}. */
+    public String gauge() {
+        return gauge;
+    }
+
+    public double ohmsPerMetre() {
+        return ohmsPer1000Ft / METRES_PER_1000_FT;
+    }
+
+    /** Amps a flexible cord of this gauge carries; null where cords are not made in it. */
+    public @Nullable Double cordAmpacity() {
+        return cordAmpacity;
+    }
+}

@@ -1,0 +1,67 @@
+package juiceswap.core.house;
+
+import java.util.Collection;
+import java.util.Locale;
+import juiceswap.core.InvalidInput;
+
+/**
+ * A figure and how far off it may be.
+ *
+ * @param low not above {@code value}
+ * @param high not below {@code value}
+ */
+public record Estimate(double low, double value, double high) {
+    public static final Estimate NOTHING = new Estimate(0, 0, 0);
+
+    /** How a household knows a load, with the error that is usual for it (our own judgement of each way). */
+    public enum Known {
+        /** From a list or from memory: a third either way. */
+        GUESSED(0.35),
+        /** From the label, which tells the most it may draw: a fifth either way. */
+        NAMEPLATE(0.2),
+        /** With a clamp meter: two readings of an ordinary meter. */
+        MEASURED(0.05);
+
+        private final double error;
+
+        Known(double error) {
+            this.error = error;
+        }
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        public static Known of(String word) {
+            return valueOf(word.toUpperCase(Locale.ROOT));
+        }
+
+        /** {@code value} with the error that this way of knowing has. */
+        public Estimate around(double value) {
+            return new Estimate(value * (1 - error), value, value * (1 + error));
+        }
+    }
+
+    public Estimate {
+        InvalidInput.unless(low <= value, "/low", "must not be above the value");
+        InvalidInput.unless(high >= value, "/high", "must not be below the value");
+    }
+
+    /** The larger of the two errors. */
+    public double plusMinus() {
+        return Math.max(high - value, value - low);
+    }
+
+    /** The sum of independent figures: values add, errors add as the root of their squares. */
+    public static Estimate sum(Collection<Estimate> parts) {
+        double value = 0;
+        double below = 0;
+        double above = 0;
+        for (Estimate part : parts) {
+            value += part.value;
+            below += (part.value - part.low) * (part.value - part.low);
+            above += (part.high - part.value) * (part.high - part.value);
+        }
+        return new Estimate(value - Math.sqrt(below), value, value + Math.sqrt(above));
+    }
+}

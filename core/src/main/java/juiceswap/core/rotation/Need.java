@@ -1,0 +1,106 @@
+package juiceswap.core.rotation;
+
+import java.time.LocalDateTime;
+import juiceswap.core.InvalidInput;
+import org.jspecify.annotations.Nullable;
+
+/** What a circuit is needed for, and how much of it. */
+public sealed interface Need {
+
+    /** How much it matters, most first. */
+    enum Priority {
+        LIFE(10_000),
+        PROPERTY(100),
+        FOOD(10),
+        COMFORT(1);
+
+        private final int weight;
+
+        Priority(int weight) {
+            this.weight = weight;
+        }
+
+        /** What one unmet minute weighs against others. */
+        public int weight() {
+            return weight;
+        }
+    }
+
+    String circuit();
+
+    Priority priority();
+
+    /**
+     * A reserve that empties without power: food cold, house warm.
+     *
+     * @param holdMinutes from full to empty, above 0
+     * @param recoverMinutes of power from empty to full, above 0
+     * @param levelMinutes what is left now, 0 to {@code holdMinutes}
+     */
+    record Reserve(String circuit, Priority priority, double holdMinutes, double recoverMinutes, double levelMinutes)
+            implements Need {
+        public Reserve {
+            InvalidInput.positive("/holdMinutes", holdMinutes);
+            InvalidInput.positive("/recoverMinutes", recoverMinutes);
+            InvalidInput.unless(
+                    levelMinutes >= 0 && levelMinutes <= holdMinutes, "/levelMinutes", "must be from 0 to holdMinutes");
+        }
+    }
+
+    /** Power throughout a window; null ends are open. */
+    record Always(String circuit, Priority priority, Window window) implements Need {}
+
+    /**
+     * One unbroken run inside a window.
+     *
+     * @param minutes above 0, not longer than the window
+     * @param worthMinutes what missing it counts as; null for the usual
+     * @param ranMinutes already run, 0 or more
+     */
+    record Session(
+            String circuit,
+            Priority priority,
+            double minutes,
+            @Nullable Double worthMinutes,
+            double ranMinutes,
+            Window window)
+            implements Need {
+        public Session {
+            InvalidInput.positive("/minutes", minutes);
+            InvalidInput.notNegative("/ranMinutes", ranMinutes);
+            InvalidInput.unless(
+                    window.minutes() == null || minutes <= window.minutes(), "/minutes", "is longer than its window");
+        }
+    }
+
+    /**
+     * So many minutes in all, in blocks.
+     *
+     * @param minutes above 0
+     * @param blockMinutes shortest run that counts, 0 or more
+     * @param doneMinutes already had, 0 or more
+     */
+    record Minutes(
+            String circuit, Priority priority, double minutes, double blockMinutes, double doneMinutes, Window window)
+            implements Need {
+        public Minutes {
+            InvalidInput.positive("/minutes", minutes);
+            InvalidInput.notNegative("/blockMinutes", blockMinutes);
+            InvalidInput.notNegative("/doneMinutes", doneMinutes);
+        }
+    }
+
+    /** From and to in local time, each open when null. */
+    record Window(@Nullable LocalDateTime from, @Nullable LocalDateTime to) {
+        public Window {
+            InvalidInput.unless(from == null || to == null || from.isBefore(to), "/from", "must be before to");
+        }
+
+        /** Its length, null when it is open. */
+        public @Nullable Double minutes() {
+            return from == null || to == null
+                    ? null
+                    : java.time.Duration.between(from, to).toSeconds() / 60.0;
+        }
+    }
+}

@@ -1,0 +1,126 @@
+package juiceswap.core.supply;
+
+import java.time.LocalDateTime;
+import java.time.temporal.ChronoUnit;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Load;
+import juiceswap.core.house.Setup;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How long the fuel lasts.
+ *
+ * @param litresPerHour null for natural gas, which comes through a pipe
+ */
+public record FuelUse(@Nullable Double litresPerHour) {
+    /** Rules of thumb at full load, litres per kWh; propane as litres of liquid. */
+    private static final Map<Fuel, Double> FULL_LOAD_LITRES_PER_KWH =
+            Map.of(Fuel.GASOLINE, 0.60, Fuel.DIESEL, 0.42, Fuel.PROPANE, 0.95);
+
+    /** Share of the full-load consumption that an idling engine burns: rule of thumb. */
+    private static final double IDLE_SHARE = 0.3;
+
+    /** Refuel when this share of what is in the tank now remains. */
+    private static final double REFUEL_SHARE = 0.15;
+
+    /**
+     * At an average load: linear between the points of the set's table, whose end values hold outside it; without a
+     * table between idle and full load by rule of thumb. Percent are of the derated running watts.
+     *
+     * @param averageWatts 0 or more
+     */
+    public static FuelUse at(Generator generator, double averageWatts) {
+        InvalidInput.notNegative("/averageWatts", averageWatts);
+        if (generator.fuel() == Fuel.NATURAL_GAS) {
+            return new FuelUse(null);
+        }
+        double fullWatts = generator.rating().runningWatts() * generator.derating();
+        double percent = 100 * averageWatts / fullWatts;
+        if (!generator.litresPerHour().isEmpty()) {
+            return new FuelUse(fromTable(generator, percent));
+        }
+        double full = FULL_LOAD_LITRES_PER_KWH.get(generator.fuel()) * fullWatts / 1000;
+        double share = Math.min(100, percent) / 100;
+        return new FuelUse(full * (IDLE_SHARE + (1 - IDLE_SHARE) * share));
+    }
+
+    private static double fromTable(Generator generator, double percent) {
+        Map.Entry<Double, Double> below = generator.litresPerHour().floorEntry(percent);
+        Map.Entry<Double, Double> above = generator.litresPerHour().ceilingEntry(percent);
+        if (below == null || above == null) {
+            return (below == null ? above : below).getValue();
+        }
+        double span = above.getKey() - below.getKey();
+        double share = span == 0 ? 0 : (percent - below.getKey()) / span;
+        return below.getValue() + share * (above.getValue() - below.getValue());
+    }
+
+    /**
+     * Average of what is on, running watts by duty, over the slots of a plan; slots while the engine is off do not count.
+     *
+     * @param on ids by slot
+     * @param engineOff numbers of slots while the engine is off
+     */
+    public static double averageWatts(Setup setup, List<List<String>> on, Collection<Integer> engineOff) {
+        double sum = 0;
+        int counted = 0;
+        for (int slot = 0; slot < on.size(); slot++) {
+            if (!engineOff.contains(slot)) {
+                sum += dutyWatts(setup.circuits(on.get(slot)));
+                counted++;
+            }
+        }
+        return counted == 0 ? 0 : sum / counted;
+    }
+
+    /** Watts on average: each load for the share of time it runs. */
+    public static double dutyWatts(Collection<Circuit> circuits) {
+        double sum = 0;
+        for (Circuit circuit : circuits) {
+            for (Load load : circuit.loads()) {
+                sum += load.runningWatts() * load.dutyPercent() / 100;
+            }
+        }
+        return sum;
+    }
+
+    /** Hours until the tank is empty; null when nothing is used or nobody can tell. */
+    public @Nullable Double hoursLeft(double tankLitresNow) {
+        InvalidInput.notNegative("/tankLitresNow", tankLitresNow);
+        return litresPerHour == null || litresPerHour == 0 ? null : tankLitresNow / litresPerHour;
+    }
+
+    /** When the tank is empty, to the minute, rounded down. */
+    public @Nullable LocalDateTime emptyAt(LocalDateTime at, double tankLitresNow) {
+        return after(at, hoursLeft(tankLitresNow), 1);
+    }
+
+    /** When 15 % of what is in the tank now remain, to the minute, rounded down. */
+    public @Nullable LocalDateTime refuelBy(LocalDateTime at, double tankLitresNow) {
+        return after(at, hoursLeft(tankLitresNow), 1 - REFUEL_SHARE);
+    }
+
+    /**
+     * Litres to fetch for so many hours, beyond tank and full cans.
+     *
+     * @param hours 0 or more
+     */
+    public @Nullable Double litresNeeded(double hours, double tankLitresNow, double reserveLitres) {
+        InvalidInput.notNegative("/hours", hours);
+        InvalidInput.notNegative("/reserveLitres", reserveLitres);
+        return litresPerHour == null ? null : Math.max(0, hours * litresPerHour - tankLitresNow - reserveLitres);
+    }
+
+    private static @Nullable LocalDateTime after(LocalDateTime at, @Nullable Double hours, double share) {
+        if (hours == null) {
+            return null;
+        }
+        // a hair so that a whole number of minutes is not lost to rounding
+        long minutes = (long) Math.floor(hours * share * 60 + 1e-9);
+        return at.plusMinutes(minutes).truncatedTo(ChronoUnit.MINUTES);
+    }
+}

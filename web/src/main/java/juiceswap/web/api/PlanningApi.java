@@ -1,0 +1,178 @@
+package juiceswap.web.api;
+
+import static juiceswap.web.exchange.Json.object;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.capacity.MakeRoom;
+import juiceswap.core.capacity.Sizing;
+import juiceswap.core.electrical.Conductor;
+import juiceswap.core.electrical.VoltageDrop;
+import juiceswap.core.house.Setup;
+import juiceswap.core.supply.FuelUse;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.NeedsReader;
+import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.SetupReader;
+import juiceswap.web.exchange.SwapJson;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+
+/** The engine's questions of a calm day: which set, which cord, how much fuel, what to turn off for the oven. */
+@RestController
+@RequestMapping(path = "/api/v1", produces = "application/json")
+public class PlanningApi {
+    private final Schemas schemas;
+
+    public PlanningApi(Schemas schemas) {
+        this.schemas = schemas;
+    }
+
+    @PostMapping("/sizing")
+    public Map<String, Object> sizing(HttpServletRequest http) throws IOException {
+        JsonNode request = Requests.read(schemas, "sizing", http);
+        Setup setup = SetupReader.readWithoutRatings(request.path("setup"), "/setup");
+        List<String> want = Json.knownOnce(request, "want", SwapJson.ids(setup));
+        boolean allAtOnce = request.path("start").asString().equals("all-at-once");
+        Sizing sizing = Sizing.of(setup, want, allAtOnce);
+        return object(
+                "runningWatts", sizing.runningWatts(),
+                "startingWatts", sizing.startingWatts(),
+                "decidedBy", sizing.decidedBy().word(),
+                "pathOk", sizing.pathOk(),
+                "order", sizing.order());
+    }
+
+    @PostMapping("/voltage-drop")
+    public Map<String, Object> voltageDrop(HttpServletRequest http) throws IOException {
+        JsonNode request = Requests.read(schemas, "voltage-drop", http);
+        VoltageDrop drop = VoltageDrop.of(
+                request.path("volts").asDouble(),
+                request.path("amps").asDouble(),
+                Conductor.of(request.path("awg").asString()).orElseThrow(),
+                request.path("lengthM").asDouble(),
+                Json.number(request, "plugAmps"));
+        return object(
+                "dropVolts", drop.dropVolts(),
+                "percent", drop.percent(),
+                "endVolts", drop.endVolts(),
+                "verdict", drop.grade().name().toLowerCase(Locale.ROOT),
+                "ampacity", drop.ampacity(),
+                "overAmpacity", drop.overAmpacity());
+    }
+
+    @PostMapping("/fuel")
+    public Map<String, Object> fuel(HttpServletRequest http) throws IOException {
+        JsonNode request = Requests.read(schemas, "fuel", http);
+        Setup setup = SetupReader.read(request.path("setup"), "/setup");
+        Double averageWatts = Json.number(request, "averageWatts");
+        boolean planned = request.path("plan").isObject();
+        InvalidInput.unless(planned || averageWatts != null, "/averageWatts", "give average watts, or a plan");
+        InvalidInput.unless(!planned || averageWatts == null, "/plan", "give a plan or average watts, not both");
+        FuelUse use = FuelUse.at(
+                setup.generator(),
+                planned ? Json.under("/plan", () -> averageOf(setup, request.path("plan"))) : averageWatts);
+        double tankLitresNow = request.path("tankLitresNow").asDouble();
+        LocalDateTime at = NeedsReader.time(request, "at");
+        Double hours = Json.number(request, "hours");
+        return object(
+                "litresPerHour", use.litresPerHour(),
+                "hoursLeft", use.hoursLeft(tankLitresNow),
+                "emptyAt", at == null ? null : NeedsReader.text(use.emptyAt(at, tankLitresNow)),
+                "refuelBy", at == null ? null : NeedsReader.text(use.refuelBy(at, tankLitresNow)),
+                "litresNeeded",
+                        hours == null
+                                ? null
+                                : use.litresNeeded(hours, tankLitresNow, Json.number(request, "reserveLitres", 0)));
+    }
+
+    private static double averageOf(Setup setup, JsonNode plan) {
+        Set<String> known = SwapJson.ids(setup);
+        List<List<String>> on = new ArrayList<>();
+        for (int slot = 0; slot < plan.path("on").size(); slot++) {
+            JsonNode ids = plan.path("on").get(slot);
+            on.add(Json.under("/on/" + slot, () -> Json.knownOnce(ids, known)));
+        }
+        return FuelUse.averageWatts(setup, on, engineOff(plan, on));
+    }
+
+    /**
+     * The slots while the engine is off: as the plan lists them, else from its moves. Moves come in order, one for each
+     * slot that differs from the one before, and one for the first set.
+     */
+    private static Set<Integer> engineOff(JsonNode plan, List<List<String>> on) {
+        Set<Integer> engineOff = new HashSet<>();
+        if (plan.path("engineOff").isArray()) {
+            plan.path("engineOff").forEach(slot -> engineOff.add(slot.asInt()));
+            return engineOff;
+        }
+        int changes = 0;
+        for (int slot = 1; slot < on.size(); slot++) {
+            changes += differ(on, slot) ? 1 : 0;
+        }
+        JsonNode moves = plan.path("moves");
+        int next = Math.max(0, moves.size() - changes);
+        boolean off = next > 0 && kind(moves, next - 1).equals("engine-off");
+        for (int slot = 0; slot < on.size(); slot++) {
+            if (slot > 0 && differ(on, slot)) {
+                String kind = kind(moves, next++);
+                off = kind.equals("engine-off") || off && on.get(slot).isEmpty();
+            }
+            if (off) {
+                engineOff.add(slot);
+            }
+        }
+        return engineOff;
+    }
+
+    private static boolean differ(List<List<String>> on, int slot) {
+        return !Set.copyOf(on.get(slot)).equals(Set.copyOf(on.get(slot - 1)));
+    }
+
+    private static String kind(JsonNode moves, int index) {
+        return moves.path(index).path("kind").asString("");
+    }
+
+    @PostMapping("/make-room")
+    public Map<String, Object> makeRoom(HttpServletRequest http) throws IOException {
+        JsonNode request = Requests.read(schemas, "make-room", http);
+        Setup setup = SetupReader.read(request.path("setup"), "/setup");
+        Set<String> known = SwapJson.ids(setup);
+        MakeRoom room = MakeRoom.of(
+                setup,
+                Json.knownOnce(request, "on", known),
+                request.path("want").asString(),
+                request.path("minutes").asDouble(),
+                NeedsReader.read(request.path("needs"), "/needs", known));
+        List<Map<String, Object>> options = new ArrayList<>();
+        for (MakeRoom.Option option : room.options()) {
+            List<Map<String, Object>> order = new ArrayList<>();
+            option.open().forEach(id -> order.add(object("open", id)));
+            option.close().forEach(id -> order.add(object("close", id)));
+            options.add(object(
+                    "open", option.open(),
+                    "until", option.untilMinutes(),
+                    "because",
+                            option.because() == null ? null : option.because().name(),
+                    "order", order,
+                    "closeAgain", option.closeAgain()));
+        }
+        return object(
+                "fits",
+                room.fits(),
+                "options",
+                options,
+                "because",
+                room.never() == null ? null : room.never().name());
+    }
+}

@@ -1,0 +1,90 @@
+package juiceswap.web.exchange;
+
+import java.time.LocalDateTime;
+import java.time.format.DateTimeFormatter;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.rotation.Need;
+import tools.jackson.databind.JsonNode;
+
+/** Builds needs of a rotation from JSON that already satisfies its schema. */
+public final class NeedsReader {
+    private static final DateTimeFormatter MINUTES = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm", Locale.ROOT);
+
+    private NeedsReader() {}
+
+    /** Throws {@link InvalidInput} with every problem, its place beginning with {@code place}. */
+    public static List<Need> read(JsonNode json, String place, Set<String> circuits) {
+        List<Need> needs = new ArrayList<>();
+        List<Problem> problems = new ArrayList<>();
+        for (int i = 0; i < json.size(); i++) {
+            try {
+                needs.add(need(json.get(i), circuits));
+            } catch (InvalidInput invalid) {
+                for (Problem problem : invalid.problems()) {
+                    problems.add(problem.under(place + "/" + i));
+                }
+            }
+        }
+        if (!problems.isEmpty()) {
+            throw new InvalidInput(problems);
+        }
+        return needs;
+    }
+
+    private static Need need(JsonNode json, Set<String> circuits) {
+        String circuit = json.path("circuit").asString();
+        InvalidInput.unless(circuits.contains(circuit), "/circuit", "there is no circuit " + circuit);
+        Need.Priority priority =
+                Need.Priority.valueOf(json.path("priority").asString().toUpperCase(Locale.ROOT));
+        return switch (json.path("kind").asString()) {
+            case "reserve" ->
+                new Need.Reserve(
+                        circuit,
+                        priority,
+                        json.path("holdMinutes").asDouble(),
+                        json.path("recoverMinutes").asDouble(),
+                        json.path("levelMinutes").asDouble());
+            case "always" -> new Need.Always(circuit, priority, window(json));
+            case "session" ->
+                new Need.Session(
+                        circuit,
+                        priority,
+                        json.path("minutes").asDouble(),
+                        Json.number(json, "worthMinutes"),
+                        Json.number(json, "ranMinutes", 0),
+                        window(json));
+            default ->
+                new Need.Minutes(
+                        circuit,
+                        priority,
+                        json.path("minutes").asDouble(),
+                        Json.number(json, "blockMinutes", 0),
+                        Json.number(json, "doneMinutes", 0),
+                        window(json));
+        };
+    }
+
+    private static Need.Window window(JsonNode json) {
+        return new Need.Window(time(json, "from"), time(json, "to"));
+    }
+
+    /** A local time to the minute, null when absent. */
+    public static LocalDateTime time(JsonNode json, String field) {
+        String text = Json.text(json, field, null);
+        try {
+            return text == null ? null : LocalDateTime.parse(text, MINUTES);
+        } catch (DateTimeParseException e) {
+            throw new InvalidInput("/" + field, "must be a date and time such as 2031-02-03T18:00");
+        }
+    }
+
+    public static String text(LocalDateTime time) {
+        return time == null ? null : MINUTES.format(time);
+    }
+}
