@@ -70,4 +70,121 @@ document.addEventListener('alpine:init', () => {
       Alpine.morph(document.querySelector('#frame'), fresh.querySelector('#frame').outerHTML);
     },
   }));
+
+  // asks the server what a form would mean while it is being filled in, and shows its answer in place
+  Alpine.data('asks', () => ({
+    waiting: null,
+    ask() {
+      clearTimeout(this.waiting);
+      this.waiting = setTimeout(() => this.fetch(), 150);
+    },
+    async fetch() {
+      const form = this.$root;
+      const query = new URLSearchParams(new FormData(form));
+      query.delete('_csrf');
+      const answer = await fetch((form.dataset.ask || form.getAttribute('action')) + '?' + query, { headers: { Accept: 'text/html' } });
+      if (!answer.ok) return;
+      const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html');
+      for (const part of form.dataset.into.split(',')) {
+        const now = document.querySelector(part);
+        const then = fresh.querySelector(part);
+        if (now && then) Alpine.morph(now, then.outerHTML);
+      }
+    },
+  }));
+
+  // breakers are moved by dragging, or with Shift and the arrow keys; what may go where is the server's to say
+  Alpine.data('panelmap', () => ({
+    drag: null,
+    init() {
+      const map = this.$root.querySelector('.panel-map');
+      if (!map) return;
+      map.addEventListener('pointerdown', (event) => this.grab(event));
+      map.addEventListener('pointermove', (event) => this.pull(event));
+      map.addEventListener('pointerup', (event) => this.drop(event));
+      map.addEventListener('pointercancel', () => this.letGo());
+      map.addEventListener('click', (event) => { if (this.dragged) event.preventDefault(); this.dragged = false; }, true);
+      map.addEventListener('dragstart', (event) => event.preventDefault());
+      map.addEventListener('keydown', (event) => this.arrow(event));
+      if (sessionStorage.getItem('moved')) {
+        sessionStorage.removeItem('moved');
+        map.querySelector('a[aria-current]')?.focus();
+      }
+    },
+    grab(event) {
+      const breaker = event.target.closest('a[data-circuit]');
+      if (!breaker || event.button !== 0 || event.pointerType === 'touch') return;
+      this.drag = { breaker, x: event.clientX, y: event.clientY, base: breaker.parentNode.getAttribute('transform'), target: null };
+    },
+    pull(event) {
+      const drag = this.drag;
+      if (!drag) return;
+      const dx = event.clientX - drag.x;
+      const dy = event.clientY - drag.y;
+      if (!this.dragged && Math.hypot(dx, dy) < 8) return;
+      this.dragged = true;
+      const map = this.$root.querySelector('.panel-map');
+      const scale = map.viewBox.baseVal.width / map.getBoundingClientRect().width;
+      drag.breaker.classList.add('dragging');
+      drag.breaker.parentNode.setAttribute('transform', drag.base + ' translate(' + dx * scale + ' ' + dy * scale + ')');
+      const under = document.elementFromPoint(event.clientX, event.clientY)?.closest('a[data-space]');
+      if (under !== drag.target) {
+        drag.target?.classList.remove('over');
+        under?.classList.add('over');
+        drag.target = under;
+      }
+    },
+    drop() {
+      const drag = this.drag;
+      this.letGo();
+      if (!drag || !this.dragged || !drag.target) return;
+      setTimeout(() => { this.dragged = false; });
+      const taken = drag.target.dataset.circuit;
+      const both = taken && drag.target.dataset.poles === '1' && drag.breaker.dataset.poles === '1';
+      this.asked = { circuit: drag.breaker.dataset.circuit, space: drag.target.dataset.space };
+      if (both) this.$root.querySelector('dialog[data-both]').showModal();
+      else this.settle('swap');
+    },
+    letGo() {
+      if (!this.drag) return;
+      this.drag.breaker.classList.remove('dragging');
+      this.drag.breaker.parentNode.setAttribute('transform', this.drag.base);
+      this.drag.target?.classList.remove('over');
+      this.drag = null;
+    },
+    settle(how) {
+      const dialog = this.$root.querySelector('dialog[data-both]');
+      if (dialog.open) dialog.close();
+      if (how) this.move(this.asked.circuit, this.asked.space, how);
+    },
+    move(circuit, space, how) {
+      const form = this.$root.querySelector('form[data-move]');
+      form.elements.circuit.value = circuit;
+      form.elements.space.value = space;
+      form.elements.how.value = how;
+      sessionStorage.setItem('moved', '1');
+      form.requestSubmit();
+    },
+    arrow(event) {
+      const at = event.target.closest('a[data-space]');
+      const steps = { ArrowUp: -2, ArrowDown: 2, ArrowLeft: -1, ArrowRight: 1 };
+      if (!at || !(event.key in steps)) return;
+      event.preventDefault();
+      const space = Number(at.dataset.space);
+      const left = space % 2 === 1;
+      if ((event.key === 'ArrowLeft' && left) || (event.key === 'ArrowRight' && !left)) return;
+      const to = space + steps[event.key];
+      if (event.shiftKey && at.dataset.circuit) {
+        this.move(at.dataset.circuit, to, 'swap');
+      } else {
+        for (let step = to; step > 0 && step < 90; step += steps[event.key]) {
+          const next = [...this.$root.querySelectorAll('a[data-space]')].find((one) => Number(one.dataset.space) === step && one !== at);
+          if (next) { next.focus(); break; }
+          if (Math.abs(steps[event.key]) === 1) break;
+        }
+      }
+    },
+  }));
 });
+
+document.addEventListener('click', (event) => { if (event.target.closest('[data-print]')) window.print(); });

@@ -6,10 +6,11 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 
 /** Errors of the API as {@code application/problem+json}: {@code detail} and {@code pointer} name the field. */
-@RestControllerAdvice(basePackageClasses = EngineApi.class)
+@RestControllerAdvice(annotations = RestController.class)
 class ApiProblems {
 
     @ExceptionHandler

@@ -35,7 +35,7 @@ public class RequestLimits extends OncePerRequestFilter {
     }
 
     /** The body, at most {@link #MAX_BODY_BYTES}. */
-    static byte[] body(HttpServletRequest request) throws IOException {
+    public static byte[] body(HttpServletRequest request) throws IOException {
         byte[] body = request.getInputStream().readNBytes(MAX_BODY_BYTES + 1);
         if (body.length > MAX_BODY_BYTES) {
             throw new TooLarge();

@@ -1,47 +1,73 @@
 package juiceswap.web.drawing;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
+import juiceswap.web.exchange.CircuitEntry;
 import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.PanelEntry;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The panel as it hangs on the wall, laid out for drawing. Lengths are units of the drawing.
+ * A panel as it hangs on the wall, laid out for drawing. Lengths are units of the drawing.
  *
+ * @param id of the panel, empty for the first one
  * @param top where the first row begins, below a main at the top
- * @param main the main breaker, null when its size is not known
- * @param breakers what is in the spaces, empty ones included
+ * @param main the main breaker, null when its size is not known or it has none
+ * @param breakers what is in the spaces, empty ones included, as the eye reads them
  */
 public record PanelView(
-        int width, int height, int top, @Nullable Main main, List<BreakerView> breakers) {
-    private static final int ROW = 54;
+        String id,
+        String name,
+        int width,
+        int height,
+        int top,
+        @Nullable Main main,
+        List<BreakerView> breakers) {
     private static final int COLUMN = 196;
     private static final int GAP = 8;
-    private static final int MAIN_HEIGHT = 48;
-    private static final int LABEL_CHARACTERS = 18;
+    private static final int MAIN_HEIGHT = 40;
+
+    /** Up to so many rows there is room for the figures below each label. */
+    private static final int MOST_TALL_ROWS = 13;
+
+    private static final int TALL_ROW = 40;
+    private static final int LOW_ROW = 30;
+
+    /** Half of a tandem is never lower than its text. */
+    private static final int TANDEM_HALF = 24;
+
+    private static final int LABEL_CHARACTERS = 19;
 
     /**
      * @param kind branch, input or spare
-     * @param numbers spaces as printed, such as 13–15
-     * @param lines the label, broken to fit
-     * @param figures amps and watts in one line
+     * @param space its first space
+     * @param numbers as printed, such as 13–15
+     * @param lines the label, broken to fit; the last one may carry the amps
+     * @param figures amps and watts in one line, empty where there is no room
      * @param legs marks, each with its height
+     * @param chosen it is the one being looked at
      */
     public record BreakerView(
             String kind,
-            String circuit,
+            @Nullable String circuit,
+            int space,
             String numbers,
             List<String> lines,
             String figures,
+            String title,
             List<LegMark> legs,
             boolean left,
+            boolean lockedOff,
+            boolean chosen,
             int x,
             int y,
             int width,
@@ -52,113 +78,183 @@ public record PanelView(
     /** The main breaker with its text, and where it hangs. */
     public record Main(String text, int y, int height) {}
 
-    private static @Nullable Main main(HouseholdFile household, int rows) {
-        if (household.mainAmps() == null) {
-            return null;
-        }
-        int y = household.mainAtBottom() ? rows * ROW : 0;
-        return new Main(String.format(Locale.ENGLISH, "Main %.0f A", household.mainAmps()), y, MAIN_HEIGHT - 8);
+    /** Lays a panel of the household out; {@code chosen} is the circuit being looked at, or null. */
+    public static PanelView of(HouseholdFile household, PanelEntry panel, @Nullable String chosen) {
+        return new Layout(household, panel, chosen).view();
     }
 
-    /** Lays the household's panel out. */
-    public static PanelView of(HouseholdFile household) {
-        int rows = household.panelSpaces() / 2;
-        Main main = main(household, rows);
-        int top = main != null && main.y() == 0 ? MAIN_HEIGHT : 0;
-        List<BreakerView> breakers = new ArrayList<>();
-        Set<Integer> taken = new TreeSet<>();
-        if (!household.inputSpaces().isEmpty()) {
-            int first = household.inputSpaces().get(0);
-            taken.addAll(household.inputSpaces());
-            breakers.add(breaker(
-                    "input",
-                    null,
-                    numbers(household.inputSpaces()),
-                    List.of("Generator input"),
-                    "interlocked",
-                    first,
-                    household.inputSpaces().size(),
-                    0,
-                    1));
+    /** One drawing in the making. */
+    private static final class Layout {
+        private final HouseholdFile household;
+        private final PanelEntry panel;
+        private final @Nullable String chosen;
+        private final Map<Integer, List<Circuit>> bySpace = new HashMap<>();
+        private final int[] rowTop;
+        private final boolean tall;
+
+        Layout(HouseholdFile household, PanelEntry panel, @Nullable String chosen) {
+            this.household = household;
+            this.panel = panel;
+            this.chosen = chosen;
+            for (CircuitEntry entry : household.circuits()) {
+                if (entry.panel().equals(panel.id())) {
+                    bySpace.computeIfAbsent(entry.circuit().spaces().get(0), space -> new ArrayList<>())
+                            .add(entry.circuit());
+                }
+            }
+            int rows = panel.panel().rows();
+            this.tall = rows <= MOST_TALL_ROWS;
+            this.rowTop = new int[rows + 1];
+            for (int row = 1; row <= rows; row++) {
+                rowTop[row] = rowTop[row - 1] + rowHeight(row);
+            }
         }
-        Map<Integer, List<Circuit>> bySpace = new HashMap<>();
-        for (Circuit circuit : household.setup().circuits()) {
-            circuit.spaces().forEach(taken::add);
-            bySpace.computeIfAbsent(circuit.spaces().get(0), space -> new ArrayList<>())
-                    .add(circuit);
+
+        private int rowHeight(int row) {
+            int most = Math.max(sharing(2 * row - 1), sharing(2 * row));
+            return Math.max(tall ? TALL_ROW : LOW_ROW, most * TANDEM_HALF);
         }
-        bySpace.forEach((space, sharing) -> {
-            for (int i = 0; i < sharing.size(); i++) {
-                Circuit circuit = sharing.get(i);
-                boolean tandem = sharing.size() > 1;
+
+        private int sharing(int space) {
+            return bySpace.getOrDefault(space, List.of()).size();
+        }
+
+        PanelView view() {
+            Main main = main();
+            int top = main != null && main.y() == 0 ? MAIN_HEIGHT : 0;
+            List<BreakerView> breakers = new ArrayList<>();
+            Set<Integer> taken = new TreeSet<>();
+            if (!panel.inputSpaces().isEmpty()) {
+                taken.addAll(panel.inputSpaces());
                 breakers.add(breaker(
-                        "branch",
-                        circuit.id(),
-                        numbers(circuit.spaces()) + (tandem ? (i == 0 ? "a" : "b") : ""),
-                        broken(circuit.label(), tandem ? 1 : 2),
-                        figures(circuit),
-                        space,
-                        circuit.spaces().size(),
-                        i,
-                        sharing.size()));
+                        "input",
+                        null,
+                        panel.inputSpaces(),
+                        List.of("Generator input"),
+                        tall ? "interlocked" : "",
+                        0,
+                        1));
             }
-        });
-        for (int space = 1; space <= household.panelSpaces(); space++) {
-            if (!taken.contains(space)) {
-                breakers.add(breaker("spare", null, String.valueOf(space), List.of("spare"), "", space, 1, 0, 1));
+            bySpace.forEach((space, sharing) -> {
+                for (int i = 0; i < sharing.size(); i++) {
+                    Circuit circuit = sharing.get(i);
+                    taken.addAll(circuit.spaces());
+                    breakers.add(branch(circuit, i, sharing.size()));
+                }
+            });
+            for (int space = 1; space <= panel.panel().spaces(); space++) {
+                if (!taken.contains(space)) {
+                    breakers.add(breaker("spare", null, List.of(space), List.of("free"), "", 0, 1));
+                }
             }
+            breakers.sort(Comparator.comparingInt(BreakerView::y).thenComparingInt(BreakerView::x));
+            int height = rowTop[rowTop.length - 1] + (main == null ? 0 : MAIN_HEIGHT);
+            return new PanelView(panel.id(), panel.name(), 2 * COLUMN + GAP, height, top, main, List.copyOf(breakers));
         }
-        return new PanelView(
-                2 * COLUMN + GAP, rows * ROW + (main == null ? 0 : MAIN_HEIGHT), top, main, List.copyOf(breakers));
-    }
 
-    private static BreakerView breaker(
-            String kind,
-            String circuit,
-            String numbers,
-            List<String> lines,
-            String figures,
-            int space,
-            int poles,
-            int part,
-            int parts) {
-        boolean left = space % 2 == 1;
-        int height = poles * ROW / parts;
-        int y = (Leg.row(space) - 1) * ROW + part * height;
-        List<LegMark> legs = new ArrayList<>();
-        for (int pole = 0; pole < poles; pole++) {
-            legs.add(new LegMark(Leg.ofSpace(space + 2 * pole).name(), height * (2 * pole + 1) / (2 * poles)));
+        private @Nullable Main main() {
+            if (!panel.main() || household.mainAmps() == null) {
+                return null;
+            }
+            int y = household.mainAtBottom() ? rowTop[rowTop.length - 1] : 0;
+            return new Main(String.format(Locale.ENGLISH, "Main %.0f A", household.mainAmps()), y, MAIN_HEIGHT - 6);
         }
-        return new BreakerView(
-                kind, circuit, numbers, lines, figures, legs, left, left ? 0 : COLUMN + GAP, y, COLUMN, height - 4);
-    }
 
-    private static String numbers(List<Integer> spaces) {
-        return String.join("–", spaces.stream().map(String::valueOf).toList());
-    }
+        private BreakerView branch(Circuit circuit, int part, int parts) {
+            String amps = String.format(Locale.ENGLISH, "%.0f A", circuit.breakerAmps());
+            String figures = circuit.lockedOff()
+                    ? amps + " · locked off"
+                    : String.format(Locale.ENGLISH, "%s · %,.0f W", amps, circuit.runningWatts());
+            boolean room = parts == 1 && (tall || circuit.twoPole());
+            int first = LABEL_CHARACTERS - numbers(circuit.spaces()).length();
+            List<String> lines = broken(circuit.label(), room ? 2 : 1, first);
+            if (lines.size() == 2) {
+                String last = lines.get(1) + " · " + amps;
+                lines = List.of(lines.get(0), last.length() <= LABEL_CHARACTERS + 3 ? last : lines.get(1));
+            }
+            return breaker(
+                    "branch", circuit, circuit.spaces(), lines, room && lines.size() == 1 ? figures : "", part, parts);
+        }
 
-    private static String figures(Circuit circuit) {
-        return circuit.lockedOff()
-                ? String.format(Locale.ENGLISH, "%.0f A · locked off", circuit.breakerAmps())
-                : String.format(Locale.ENGLISH, "%.0f A · %,.0f W", circuit.breakerAmps(), circuit.runningWatts());
+        private BreakerView breaker(
+                String kind,
+                @Nullable Circuit circuit,
+                List<Integer> spaces,
+                List<String> lines,
+                String figures,
+                int part,
+                int parts) {
+            int space = spaces.get(0);
+            int poles = spaces.size();
+            boolean left = space % 2 == 1;
+            int row = Leg.row(space);
+            int lastRow = Math.min(row + poles - 1, panel.panel().rows());
+            int whole = rowTop[lastRow] - rowTop[row - 1];
+            int height = whole / parts;
+            int y = rowTop[row - 1] + part * height;
+            List<LegMark> legs = new ArrayList<>();
+            for (int pole = 0; pole < poles; pole++) {
+                Leg leg = poles == 1 && circuit != null
+                        ? circuit.leg()
+                        : panel.panel().legOf(space + 2 * pole);
+                legs.add(new LegMark(leg.name(), height * (2 * pole + 1) / (2 * poles)));
+            }
+            String numbers = numbers(spaces) + (parts == 1 ? "" : part == 0 ? "a" : "b");
+            String title = circuit == null
+                    ? numbers + " " + lines.get(0)
+                    : String.format(
+                            Locale.ENGLISH,
+                            "%s %s, %.0f A, %s%s",
+                            numbers,
+                            circuit.label(),
+                            circuit.breakerAmps(),
+                            circuit.twoPole() ? "L1 and L2" : circuit.leg().name(),
+                            circuit.lockedOff() ? ", locked off" : "");
+            return new BreakerView(
+                    kind,
+                    circuit == null ? null : circuit.id(),
+                    space,
+                    numbers,
+                    lines,
+                    figures,
+                    title,
+                    legs,
+                    left,
+                    circuit != null && circuit.lockedOff(),
+                    circuit != null && Objects.equals(circuit.id(), chosen),
+                    left ? 0 : COLUMN + GAP,
+                    y,
+                    COLUMN,
+                    height - 3);
+        }
+
+        private String numbers(List<Integer> spaces) {
+            return String.join(
+                    "–",
+                    spaces.stream()
+                            .map(space -> String.valueOf(
+                                    space <= panel.panel().spaces()
+                                            ? panel.panel().printed(space)
+                                            : space))
+                            .toList());
+        }
     }
 
     /** Breaks at words; what doesn't fit into the last line ends in an ellipsis. */
-    private static List<String> broken(String label, int most) {
+    private static List<String> broken(String label, int most, int firstLine) {
         List<String> lines = new ArrayList<>();
         StringBuilder line = new StringBuilder();
         for (String word : label.split(" ")) {
-            if (line.length() > 0 && line.length() + 1 + word.length() > LABEL_CHARACTERS && lines.size() < most - 1) {
+            int room = lines.isEmpty() ? firstLine : LABEL_CHARACTERS;
+            if (line.length() > 0 && line.length() + 1 + word.length() > room && lines.size() < most - 1) {
                 lines.add(line.toString());
                 line.setLength(0);
             }
             line.append(line.length() == 0 ? "" : " ").append(word);
         }
         String last = line.toString();
-        lines.add(
-                last.length() > LABEL_CHARACTERS + 2
-                        ? last.substring(0, LABEL_CHARACTERS + 1).strip() + "…"
-                        : last);
+        int room = lines.isEmpty() ? firstLine : LABEL_CHARACTERS;
+        lines.add(last.length() > room + 1 ? last.substring(0, room).strip() + "…" : last);
         return List.copyOf(lines);
     }
 }

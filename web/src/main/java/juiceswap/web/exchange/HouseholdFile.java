@@ -327,14 +327,28 @@ public record HouseholdFile(
         /** Every breaker must be where one can be: inside its panel, and alone or as a tandem. */
         private void requirePlaces(Setup setup, List<CircuitEntry> circuits) {
             for (PanelEntry panel : panels.values()) {
-                if (panel.main() && !setup.transfer().kind().switchesPanel()) {
-                    continue;
-                }
                 try {
-                    panel.map(circuits);
+                    if (panel.main() && !setup.transfer().kind().switchesPanel()) {
+                        requireInside(panel, circuits);
+                    } else {
+                        panel.map(circuits);
+                    }
                 } catch (InvalidInput invalid) {
                     invalid.problems().forEach(problem -> problems.add(atIndex(problem, circuits)));
                 }
+            }
+        }
+
+        /** A box of switches has numbered positions, of which a circuit may have several; only their count holds. */
+        private static void requireInside(PanelEntry panel, List<CircuitEntry> circuits) {
+            int spaces = panel.panel().spaces();
+            List<Problem> outside = circuits.stream()
+                    .filter(entry -> entry.panel().equals(panel.id()))
+                    .filter(entry -> entry.circuit().spaces().stream().anyMatch(space -> space > spaces))
+                    .map(entry -> new Problem("/" + entry.id() + "/spaces", "the panel has only " + spaces + " spaces"))
+                    .toList();
+            if (!outside.isEmpty()) {
+                throw new InvalidInput(outside);
             }
         }
 

@@ -1,23 +1,33 @@
 package juiceswap.web.house;
 
 import static juiceswap.web.db.Tables.HOUSEHOLD;
+import static juiceswap.web.db.Tables.HOUSEHOLD_REVISION;
 
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
+import juiceswap.core.InvalidInput;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
+import org.jooq.impl.DSL;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.node.ObjectNode;
 
-/** Households and their files. */
+/** Households and their files: each change is a step in a history that can be walked back and forth. */
 @Repository
 public class Households {
     private static final int FILES_KEPT = 50;
+
+    /** Steps of history kept for each household. */
+    private static final int REVISIONS_KEPT = 200;
 
     private final Map<String, HouseholdFile> readLately = new LinkedHashMap<>(16, 0.75f, true) {
         private static final long serialVersionUID = 1L;
@@ -36,6 +46,32 @@ public class Households {
         this.schemas = schemas;
     }
 
+    /**
+     * A household as it stands.
+     *
+     * @param version goes up with every change; a form is made from one
+     * @param undo what undoing would take back, null when there is nothing
+     * @param redo what redoing would bring back, null when there is nothing
+     */
+    public record Held(
+            HouseholdFile file,
+            int version,
+            @Nullable String undo,
+            @Nullable String redo) {}
+
+    /** A step of the history. */
+    public record Revision(String at, String who, String change) {}
+
+    /** Somebody has changed the house since the form was made. Nothing was stored. */
+    public static final class Outdated extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+
+        Outdated(String who, String change) {
+            super(who + " has changed the house meanwhile: " + change
+                    + ". Nothing of yours is lost: look at it again and save once more.");
+        }
+    }
+
     public boolean none() {
         return !db.fetchExists(HOUSEHOLD);
     }
@@ -47,13 +83,51 @@ public class Households {
                 .fetchSingle(HOUSEHOLD.NAME);
     }
 
-    /** The household's file, empty until one was imported. */
+    /** The household's file, empty until there is one. */
     public Optional<HouseholdFile> file(long id) {
         return db.select(HOUSEHOLD.FILE)
                 .from(HOUSEHOLD)
                 .where(HOUSEHOLD.ID.eq(id))
                 .fetchOptional(HOUSEHOLD.FILE)
                 .map(this::read);
+    }
+
+    /** The household as it stands, empty until there is a file. */
+    @Transactional(readOnly = true)
+    public Optional<Held> held(long id) {
+        var row = db.selectFrom(HOUSEHOLD).where(HOUSEHOLD.ID.eq(id)).fetchSingle();
+        if (row.getFile() == null) {
+            return Optional.empty();
+        }
+        boolean back = db.fetchExists(
+                HOUSEHOLD_REVISION,
+                HOUSEHOLD_REVISION.HOUSEHOLD_ID.eq(id),
+                HOUSEHOLD_REVISION.REVISION.eq(row.getRevision() - 1),
+                HOUSEHOLD_REVISION.FILE.isNotNull());
+        return Optional.of(new Held(
+                read(row.getFile()),
+                row.getVersion(),
+                back ? changeOf(id, row.getRevision()) : null,
+                changeOf(id, row.getRevision() + 1)));
+    }
+
+    /** The latest steps of the history, latest first; undone ones are not among them. */
+    public List<Revision> history(long id, int most) {
+        return db.select(HOUSEHOLD_REVISION.AT, HOUSEHOLD_REVISION.WHO, HOUSEHOLD_REVISION.CHANGE)
+                .from(HOUSEHOLD_REVISION)
+                .join(HOUSEHOLD)
+                .on(HOUSEHOLD.ID.eq(HOUSEHOLD_REVISION.HOUSEHOLD_ID))
+                .where(HOUSEHOLD.ID.eq(id), HOUSEHOLD_REVISION.REVISION.le(HOUSEHOLD.REVISION))
+                .and(HOUSEHOLD_REVISION.REVISION.gt(0))
+                .orderBy(HOUSEHOLD_REVISION.REVISION.desc())
+                .limit(most)
+                .fetch(row -> new Revision(
+                        row.value1()
+                                .atZoneSameInstant(java.time.ZoneId.systemDefault())
+                                .format(java.time.format.DateTimeFormatter.ofPattern(
+                                        "d MMM HH:mm", java.util.Locale.ENGLISH)),
+                        row.value2(),
+                        row.value3()));
     }
 
     @Transactional
@@ -65,13 +139,118 @@ public class Households {
                 .fetchSingle(HOUSEHOLD.ID);
     }
 
+    /**
+     * Changes the file. Throws {@link InvalidInput} when the changed file would not be sound, {@link Outdated} when
+     * somebody was faster; then nothing is stored.
+     *
+     * @param version that the change was made from; null to change whatever is there
+     * @param change in words, such as "moved Kitchen fridge to 7"
+     * @param edit changes a copy of the present file and returns it; the present file is empty when there is none
+     */
     @Transactional
-    public void replace(long id, HouseholdFile file) {
+    public HouseholdFile change(
+            long id, @Nullable Integer version, String who, String change, UnaryOperator<ObjectNode> edit) {
+        var row =
+                db.selectFrom(HOUSEHOLD).where(HOUSEHOLD.ID.eq(id)).forUpdate().fetchSingle();
+        if (version != null && !version.equals(row.getVersion())) {
+            throw outdated(id);
+        }
+        ObjectNode copy = row.getFile() == null
+                ? Json.MAPPER.createObjectNode()
+                : (ObjectNode) Json.parse(row.getFile().data().getBytes(StandardCharsets.UTF_8));
+        HouseholdFile file = HouseholdFile.read(edit.apply(copy), schemas);
+
+        rememberBeginning(id, row.getRevision(), row.getFile());
+        int next = row.getRevision() + 1;
+        db.deleteFrom(HOUSEHOLD_REVISION)
+                .where(HOUSEHOLD_REVISION.HOUSEHOLD_ID.eq(id))
+                .and(HOUSEHOLD_REVISION.REVISION.ge(next).or(HOUSEHOLD_REVISION.REVISION.lt(next - REVISIONS_KEPT)))
+                .execute();
+        JSONB stored = JSONB.valueOf(file.json().toString());
+        db.insertInto(HOUSEHOLD_REVISION)
+                .set(HOUSEHOLD_REVISION.HOUSEHOLD_ID, id)
+                .set(HOUSEHOLD_REVISION.REVISION, next)
+                .set(HOUSEHOLD_REVISION.WHO, who)
+                .set(HOUSEHOLD_REVISION.CHANGE, change)
+                .set(HOUSEHOLD_REVISION.FILE, stored)
+                .execute();
+        stand(id, next, file.name(), stored);
+        return file;
+    }
+
+    /** Takes the last change back; says which, empty when there is nothing to take back. */
+    @Transactional
+    public Optional<String> undo(long id) {
+        int revision = lock(id);
+        return walk(id, revision - 1) ? Optional.ofNullable(changeOf(id, revision)) : Optional.empty();
+    }
+
+    /** Brings the change back that was undone last; says which, empty when there is none. */
+    @Transactional
+    public Optional<String> redo(long id) {
+        int revision = lock(id);
+        return walk(id, revision + 1) ? Optional.ofNullable(changeOf(id, revision + 1)) : Optional.empty();
+    }
+
+    private int lock(long id) {
+        return db.select(HOUSEHOLD.REVISION)
+                .from(HOUSEHOLD)
+                .where(HOUSEHOLD.ID.eq(id))
+                .forUpdate()
+                .fetchSingle(HOUSEHOLD.REVISION);
+    }
+
+    private boolean walk(long id, int revision) {
+        JSONB file = db.select(HOUSEHOLD_REVISION.FILE)
+                .from(HOUSEHOLD_REVISION)
+                .where(HOUSEHOLD_REVISION.HOUSEHOLD_ID.eq(id), HOUSEHOLD_REVISION.REVISION.eq(revision))
+                .fetchOne(HOUSEHOLD_REVISION.FILE);
+        if (file == null) {
+            return false;
+        }
+        stand(id, revision, read(file).name(), file);
+        return true;
+    }
+
+    private void stand(long id, int revision, String name, JSONB file) {
         db.update(HOUSEHOLD)
-                .set(HOUSEHOLD.NAME, file.name())
-                .set(HOUSEHOLD.FILE, JSONB.valueOf(file.json().toString()))
+                .set(HOUSEHOLD.NAME, name)
+                .set(HOUSEHOLD.FILE, file)
+                .set(HOUSEHOLD.REVISION, revision)
+                .set(HOUSEHOLD.VERSION, HOUSEHOLD.VERSION.plus(1))
                 .where(HOUSEHOLD.ID.eq(id))
                 .execute();
+    }
+
+    /** The first change needs something to go back to. */
+    private void rememberBeginning(long id, int revision, @Nullable JSONB file) {
+        db.insertInto(HOUSEHOLD_REVISION)
+                .set(HOUSEHOLD_REVISION.HOUSEHOLD_ID, id)
+                .set(HOUSEHOLD_REVISION.REVISION, revision)
+                .set(HOUSEHOLD_REVISION.WHO, "")
+                .set(HOUSEHOLD_REVISION.CHANGE, "the beginning")
+                .set(HOUSEHOLD_REVISION.FILE, file)
+                .onConflictDoNothing()
+                .execute();
+    }
+
+    private @Nullable String changeOf(long id, int revision) {
+        return db.select(HOUSEHOLD_REVISION.CHANGE)
+                .from(HOUSEHOLD_REVISION)
+                .where(HOUSEHOLD_REVISION.HOUSEHOLD_ID.eq(id), HOUSEHOLD_REVISION.REVISION.eq(revision))
+                .fetchOne(HOUSEHOLD_REVISION.CHANGE);
+    }
+
+    private Outdated outdated(long id) {
+        return db.select(HOUSEHOLD_REVISION.WHO, HOUSEHOLD_REVISION.CHANGE)
+                .from(HOUSEHOLD_REVISION)
+                .join(HOUSEHOLD)
+                .on(HOUSEHOLD.ID.eq(HOUSEHOLD_REVISION.HOUSEHOLD_ID))
+                .where(HOUSEHOLD.ID.eq(id), HOUSEHOLD_REVISION.REVISION.eq(HOUSEHOLD.REVISION))
+                .and(HOUSEHOLD_REVISION.REVISION.gt(0))
+                .orderBy(DSL.one())
+                .fetchOptional(row -> new Outdated(row.value1(), row.value2()))
+                .orElseGet(() -> new Outdated("Somebody", "took a change back"));
     }
 
     /** A stored file. Every page needs one, so those read lately are kept; a file never changes, it is replaced. */

@@ -3,6 +3,7 @@ package juiceswap.web.security;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
+import org.springframework.security.config.annotation.method.configuration.EnableMethodSecurity;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.crypto.factory.PasswordEncoderFactories;
@@ -13,6 +14,7 @@ import org.springframework.security.web.context.SecurityContextRepository;
 
 /** Who may see what, and what a page may load. */
 @Configuration
+@EnableMethodSecurity
 class SecurityConfig {
     /** Everything ships with the application; nothing is inline, nothing is evaluated. */
     private static final String CONTENT_SECURITY_POLICY = "default-src 'none'; script-src 'self'; style-src 'self';"

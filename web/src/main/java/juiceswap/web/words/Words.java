@@ -4,9 +4,9 @@ import java.util.List;
 import java.util.Locale;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Rule;
-import juiceswap.core.house.Circuit;
 import juiceswap.core.meter.VoltageCause;
 import juiceswap.core.outage.Event;
+import juiceswap.web.exchange.CircuitEntry;
 import juiceswap.web.exchange.HouseholdFile;
 import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Component;
@@ -103,13 +103,10 @@ public class Words {
 
     /** The circuit's label with its space, as on the panel door. */
     public static String label(String circuit, HouseholdFile household) {
-        Circuit found = circuit == null ? null : household.setup().find(circuit);
-        if (found == null) {
-            return "";
-        }
-        String spaces =
-                String.join("–", found.spaces().stream().map(String::valueOf).toList());
-        return spaces + " " + found.label();
+        CircuitEntry found = circuit == null ? null : household.find(circuit);
+        return found == null
+                ? ""
+                : household.printed(found) + " " + found.circuit().label();
     }
 
     /** The way back. */

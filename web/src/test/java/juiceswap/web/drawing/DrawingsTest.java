@@ -119,7 +119,7 @@ class DrawingsTest {
 
     @Test
     void everyBreakerHangsInItsPlace() {
-        PanelView panel = PanelView.of(household);
+        PanelView panel = PanelView.of(household, household.panel(), null);
         assertThat(panel.breakers()).hasSize(19);
         for (PanelView.BreakerView one : panel.breakers()) {
             assertThat(one.y() + one.height()).isLessThanOrEqualTo(panel.height());

@@ -1,0 +1,108 @@
+package juiceswap.web.house;
+
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.Reader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVRecord;
+import org.jspecify.annotations.Nullable;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.stereotype.Component;
+
+/** Typical household loads, for somebody who has neither label nor meter at hand: our own general engineering ranges. */
+@Component
+class Catalogue {
+    private final List<Typical> all;
+
+    /**
+     * A typical load of its sort.
+     *
+     * @param words other names it is looked for by
+     * @param room where it usually is
+     * @param low least running watts that are usual, {@code high} the most
+     * @param startingWatts watts in the moment of starting, null when it starts as it runs
+     * @param motor starts like a motor
+     */
+    record Typical(
+            String name,
+            String words,
+            String room,
+            int volts,
+            int low,
+            int watts,
+            int high,
+            @Nullable Integer startingWatts,
+            boolean motor,
+            int dutyPercent) {
+
+        boolean matches(String wanted) {
+            String text = (name + " " + words + " " + room).toLowerCase(Locale.ROOT);
+            for (String word : wanted.toLowerCase(Locale.ROOT).strip().split("\\s+")) {
+                if (!text.contains(word)) {
+                    return false;
+                }
+            }
+            return true;
+        }
+    }
+
+    Catalogue() {
+        this.all = read();
+    }
+
+    List<Typical> all() {
+        return all;
+    }
+
+    Optional<Typical> named(String name) {
+        return all.stream()
+                .filter(typical -> typical.name().equalsIgnoreCase(name))
+                .findFirst();
+    }
+
+    /** Those that every word of {@code wanted} is found in; names that begin with it first. */
+    List<Typical> search(String wanted, int most) {
+        String start = wanted.toLowerCase(Locale.ROOT).strip();
+        List<Typical> found = new ArrayList<>(
+                all.stream().filter(typical -> typical.matches(wanted)).toList());
+        found.sort((a, b) -> Boolean.compare(
+                b.name().toLowerCase(Locale.ROOT).startsWith(start),
+                a.name().toLowerCase(Locale.ROOT).startsWith(start)));
+        return found.subList(0, Math.min(most, found.size()));
+    }
+
+    private static List<Typical> read() {
+        try (Reader text = new InputStreamReader(
+                new ClassPathResource("catalogue.csv").getInputStream(), StandardCharsets.UTF_8)) {
+            List<Typical> typicals = new ArrayList<>();
+            for (CSVRecord row : CSVFormat.RFC4180
+                    .builder()
+                    .setHeader()
+                    .setSkipHeaderRecord(true)
+                    .get()
+                    .parse(text)) {
+                String starting = row.get("starting");
+                typicals.add(new Typical(
+                        row.get("name"),
+                        row.get("words"),
+                        row.get("room"),
+                        Integer.parseInt(row.get("volts")),
+                        Integer.parseInt(row.get("low")),
+                        Integer.parseInt(row.get("watts")),
+                        Integer.parseInt(row.get("high")),
+                        starting.isEmpty() ? null : (Integer) Integer.parseInt(starting),
+                        row.get("motor").equals("yes"),
+                        Integer.parseInt(row.get("duty"))));
+            }
+            return List.copyOf(typicals);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}

@@ -1,0 +1,329 @@
+package juiceswap.web.house;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.function.ToIntFunction;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.capacity.Capacity;
+import juiceswap.core.capacity.Finding;
+import juiceswap.core.capacity.LegBalance;
+import juiceswap.core.capacity.Remedies;
+import juiceswap.core.capacity.StartOrder;
+import juiceswap.core.house.Choice;
+import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Leg;
+import juiceswap.core.house.Setup;
+import juiceswap.web.drawing.FitView;
+import juiceswap.web.exchange.CircuitEntry;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.PanelEntry;
+import juiceswap.web.security.Account;
+import juiceswap.web.words.Words;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** What must run, what takes turns, what stays off; and whether it fits, at once. */
+@Controller
+class ChooseController {
+    /** Ways to do without electricity, with the caution that belongs to each. */
+    static final Map<String, String> WITHOUT = Map.of(
+            "wood-heat",
+                    "Wood stove or fireplace|Clean chimney, screen closed, ashes outdoors in metal. A CO alarm on each floor.",
+            "gas-heat",
+                    "Vented gas heater that needs no power|Only vented and in good order. Never a grill, a camp stove or an oven for heat.",
+            "match-lit-burner",
+                    "Gas burner lit with a match|For cooking only, window ajar, never left alone, never for heat. CO alarm on.",
+            "cold-outdoors",
+                    "Cold outdoors instead of the freezer|Only while it stays below freezing; a box with a lid, out of the sun and out of reach of animals.",
+            "stored-water",
+                    "Water stored in jugs and tubs|Keep drinking water apart and covered; a bucket of water flushes once.",
+            "lamps", "Battery lamps|No candles near curtains, none left alone, none where children sleep.");
+
+    private final HouseEditing editing;
+
+    ChooseController(HouseEditing editing) {
+        this.editing = editing;
+    }
+
+    /** A circuit with its choice and whether it is on in the trial. */
+    public record Row(
+            CircuitEntry entry,
+            String printed,
+            String leg,
+            String watts,
+            String start,
+            String choice,
+            boolean on,
+            boolean fixed,
+            String why) {}
+
+    /** A way to make the choice fit. */
+    public record Remedy(String text, String kind) {}
+
+    @GetMapping("/house/choose")
+    String show(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(name = "for", defaultValue = "winter") String word,
+            @RequestParam Map<String, String> typed,
+            Model model) {
+        HouseholdFile file = editing.open(account, "/house/choose", model).file();
+        Choice.Occasion occasion = occasion(word);
+        boolean trying = typed.keySet().stream().anyMatch(field -> field.startsWith("choice-"));
+        List<Row> rows = new ArrayList<>();
+        Set<String> on = new LinkedHashSet<>();
+        for (CircuitEntry entry : file.circuits()) {
+            String id = entry.id();
+            String choice =
+                    typed.getOrDefault("choice-" + id, entry.choice(occasion).word());
+            boolean fixed = entry.circuit().lockedOff()
+                    || file.withoutPower().stream()
+                            .anyMatch(way -> way.circuits().contains(id));
+            boolean isOn = !fixed && (choice.equals("must") || choice.equals("turns") && typed.containsKey("on-" + id));
+            if (isOn) {
+                on.add(id);
+            }
+            rows.add(new Row(
+                    entry,
+                    file.printed(entry),
+                    entry.circuit().twoPole() ? "both" : entry.circuit().leg() == Leg.L2 ? "two" : "one",
+                    Shown.watts(entry.circuit().runningWatts()),
+                    Shown.watts(entry.circuit().startingWatts()),
+                    fixed ? "off" : choice,
+                    isOn,
+                    fixed,
+                    !fixed
+                            ? ""
+                            : entry.circuit().lockedOff()
+                                    ? file.panel(entry.panel()).fed() ? "locked off" : "not fed"
+                                    : "met without power"));
+        }
+        model.addAttribute("rows", rows);
+        model.addAttribute("occasion", occasion.word());
+        model.addAttribute("occasions", Choice.Occasion.values());
+        model.addAttribute("trying", trying);
+        model.addAttribute("without", WITHOUT);
+        model.addAttribute("testOn", testCircuits(file));
+        judge(file, on, occasion, model);
+        return "house/choose";
+    }
+
+    private static Choice.Occasion occasion(String word) {
+        for (Choice.Occasion occasion : Choice.Occasion.values()) {
+            if (occasion.word().equals(word)) {
+                return occasion;
+            }
+        }
+        return Choice.Occasion.WINTER;
+    }
+
+    private static void judge(HouseholdFile file, Set<String> on, Choice.Occasion occasion, Model model) {
+        Setup setup = file.setup();
+        Capacity capacity = Capacity.of(setup, on, Set.of());
+        StartOrder order = StartOrder.of(
+                setup, List.of(), List.copyOf(on), List.copyOf(setup.transfer().usableTestCircuits()));
+        model.addAttribute("fit", FitView.of(file, capacity, null));
+        model.addAttribute("headline", headline(on, capacity, order));
+        model.addAttribute("verdict", !order.fits() ? "stop" : capacity.tight() ? "tight" : "fits");
+        model.addAttribute(
+                "warnings",
+                capacity.findings().stream()
+                        .filter(finding -> !finding.blocks())
+                        .filter(finding -> finding.code() != Finding.Code.UNPROTECTED_LINK)
+                        .map(finding -> FitView.finding(finding, file))
+                        .toList());
+        model.addAttribute("remedies", order.fits() ? List.of() : remedies(file, on, occasion));
+        model.addAttribute("balance", balance(file, on));
+    }
+
+    private static String headline(Set<String> on, Capacity capacity, StartOrder order) {
+        if (on.isEmpty()) {
+            return "Nothing is on.";
+        }
+        if (!capacity.ok()) {
+            return "It doesn’t fit.";
+        }
+        if (!order.fits()) {
+            return "It runs, but can’t all be started.";
+        }
+        return capacity.tight() ? "It fits, tightly." : "It fits.";
+    }
+
+    /** Cheapest first: leaving something off costs nothing; moving a breaker costs an electrician's visit. */
+    private static List<Remedy> remedies(HouseholdFile file, Set<String> on, Choice.Occasion occasion) {
+        ToIntFunction<String> importance = id -> {
+            CircuitEntry entry = Objects.requireNonNull(file.find(id));
+            boolean test = file.setup().transfer().usableTestCircuits().contains(id);
+            return (entry.choice(occasion) == Choice.MUST ? 2 : 1) + (test ? 2 : 0);
+        };
+        List<Remedy> remedies = new ArrayList<>();
+        for (List<String> off : Remedies.leaveOff(file.setup(), on, importance)) {
+            remedies.add(new Remedy("Leave off " + labels(file, off), "off"));
+        }
+        for (LegBalance balance : proposals(file, on)) {
+            if (Remedies.passes(balance.setup(), on)) {
+                remedies.add(new Remedy(
+                        "Or have " + moves(file, balance) + ": then all of it fits. For a licensed electrician.",
+                        "move"));
+            }
+        }
+        if (remedies.isEmpty()) {
+            remedies.add(
+                    new Remedy("Nothing small helps: choose less, or look at Size for the set this needs.", "none"));
+        }
+        return remedies;
+    }
+
+    private static String labels(HouseholdFile file, List<String> ids) {
+        return String.join(
+                " and ", ids.stream().map(id -> Words.label(id, file)).toList());
+    }
+
+    private static List<LegBalance> proposals(HouseholdFile file, Set<String> on) {
+        if (!file.setup().transfer().kind().switchesPanel()) {
+            return List.of();
+        }
+        PanelEntry panel = file.panel();
+        return LegBalance.of(file.setup(), on, panel.panel(), panel.map(file.circuits()));
+    }
+
+    /** What an electrician could move, with the gain. */
+    private static List<String> balance(HouseholdFile file, Set<String> on) {
+        List<String> lines = new ArrayList<>();
+        for (LegBalance balance : proposals(file, on)) {
+            String moves = moves(file, balance);
+            lines.add(moves.substring(0, 1).toUpperCase(Locale.ROOT)
+                    + moves.substring(1)
+                    + String.format(
+                            Locale.ENGLISH,
+                            ": the legs differ by %,d W instead of %,d W.",
+                            Math.round(balance.afterWatts()),
+                            Math.round(balance.beforeWatts())));
+        }
+        return lines;
+    }
+
+    private static String moves(HouseholdFile file, LegBalance balance) {
+        return String.join(
+                ", and ",
+                balance.moves().stream()
+                        .map(move -> move.inExchange() == null
+                                ? Words.label(move.circuit(), file) + " moved to "
+                                        + file.panel().panel().printed(move.space())
+                                : Words.label(move.circuit(), file) + " and " + Words.label(move.inExchange(), file)
+                                        + " exchanged")
+                        .toList());
+    }
+
+    /** The test circuit of each leg, empty where none is chosen. */
+    private static Map<String, String> testCircuits(HouseholdFile file) {
+        Map<String, String> tests = new HashMap<>(Map.of("L1", "", "L2", ""));
+        for (String id : file.setup().transfer().testCircuits()) {
+            Circuit circuit = file.setup().circuit(id);
+            tests.put(circuit.leg().name(), id);
+        }
+        return tests;
+    }
+
+    @PostMapping("/house/choose")
+    String save(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        Choice.Occasion occasion = occasion(form.value("for"));
+        boolean done = editing.change(account, form, "chose what runs, " + occasion.word(), draft -> {
+            List<String> must = new ArrayList<>();
+            for (JsonNode node : draft.circuits()) {
+                ObjectNode circuit = (ObjectNode) node;
+                String id = circuit.path("id").asString();
+                String choice = form.value("choice-" + id);
+                if (!choice.isEmpty()) {
+                    circuit.put(occasion.word(), Choice.of(choice).word());
+                    if (choice.equals("must")) {
+                        must.add(id);
+                    }
+                }
+                stages(circuit, id, form);
+            }
+            if (form.checked("next")) {
+                draft.pickUp(must);
+            }
+            tests(draft, form);
+        });
+        if (done) {
+            flash.addFlashAttribute(
+                    "taken",
+                    form.checked("next")
+                            ? "Saved. What must run is what the next outage picks up."
+                            : "Saved for " + occasion.word() + ".");
+            return "redirect:/house/choose?for=" + occasion.word();
+        }
+        model.addAttribute("form", form);
+        return show(account, occasion.word(), typed, model);
+    }
+
+    /** Of an appliance with stages only those ticked run in an outage. */
+    private static void stages(ObjectNode circuit, String id, Form form) {
+        if (!form.checked("stages-" + id)) {
+            return;
+        }
+        for (int i = 0; i < circuit.path("loads").size(); i++) {
+            ObjectNode load = (ObjectNode) circuit.path("loads").get(i);
+            HouseDraft.put(load, "leftOff", form.checked("stage-" + id + "-" + i) ? null : true);
+        }
+    }
+
+    private static void tests(HouseDraft draft, Form form) {
+        List<String> tests = new ArrayList<>();
+        for (String field : List.of("testL1", "testL2")) {
+            String id = form.text(field);
+            if (id != null && !tests.contains(id)) {
+                tests.add(id);
+            }
+        }
+        HouseDraft.put(draft.transfer(), "testCircuits", tests);
+    }
+
+    @PostMapping("/house/choose/without")
+    String saveWithout(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
+        Form form = new Form(typed);
+        boolean done = editing.change(account, form, "changed what is met without power", draft -> {
+            String how = form.value("how");
+            InvalidInput.unless(WITHOUT.containsKey(how), "/how", "choose one");
+            HouseDraft.removeWhere(
+                    draft.list("withoutPower"),
+                    way -> way.path("how").asString().equals(how));
+            if (!form.checked("remove")) {
+                ObjectNode way = draft.list("withoutPower").addObject();
+                way.put("how", how);
+                HouseDraft.put(
+                        way,
+                        "circuits",
+                        typed.keySet().stream()
+                                .filter(field -> field.startsWith("instead-"))
+                                .map(field -> field.substring("instead-".length()))
+                                .sorted()
+                                .toList());
+            }
+        });
+        if (done) {
+            return "redirect:/house/choose?for=" + occasion(form.value("for")).word();
+        }
+        model.addAttribute("form", form);
+        return show(account, occasion(form.value("for")).word(), typed, model);
+    }
+}

@@ -1,0 +1,287 @@
+package juiceswap.web.house;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.capacity.CordPlan;
+import juiceswap.core.electrical.Conductor;
+import juiceswap.core.electrical.VoltageDrop;
+import juiceswap.core.house.Load;
+import juiceswap.web.exchange.CircuitEntry;
+import juiceswap.web.exchange.ExtensionCord;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.LoadEntry;
+import juiceswap.web.security.Account;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Extension cords instead of house wiring: which appliance hangs on which, and whether the cord is good for it. */
+@Controller
+class CordsController {
+    private static final double VOLTS = 120;
+
+    private final HouseEditing editing;
+
+    CordsController(HouseEditing editing) {
+        this.editing = editing;
+    }
+
+    /** A cord with what it carries. */
+    public record CordView(
+            int index,
+            String name,
+            String wire,
+            String amps,
+            String carries,
+            String drop,
+            String startDrop,
+            String verdict,
+            List<String> faults,
+            List<String> appliances) {}
+
+    /** An appliance that could hang on a cord. */
+    public record ApplianceView(String key, String name, String watts, int cord, String advice) {}
+
+    @GetMapping("/house/cords")
+    String show(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(required = false) @Nullable Integer cord,
+            @RequestParam(defaultValue = "false") boolean add,
+            Model model) {
+        HouseholdFile file = editing.open(account, "/house/cords", model).file();
+        List<CordView> cords = new ArrayList<>();
+        for (int i = 0; i < file.cords().size(); i++) {
+            cords.add(view(i, file.cords().get(i), file));
+        }
+        boolean one = cord != null && cord >= 0 && cord < file.cords().size();
+        model.addAttribute("cords", cords);
+        model.addAttribute("appliances", appliances(file));
+        model.addAttribute("cord", one ? cord : null);
+        model.addAttribute("add", add || one);
+        model.addAttribute("gauges", Conductor.gauges().subList(0, 6));
+        model.addAttribute("gfciSet", file.setup().generator().gfciOutlets());
+        Form form = (Form) Objects.requireNonNull(model.getAttribute("form"));
+        if (!form.wrong() && one) {
+            ExtensionCord chosen = file.cords().get(cord);
+            Map<String, String> values = new HashMap<>();
+            values.put("name", chosen.name());
+            values.put("awg", chosen.cord().wire().gauge());
+            values.put("lengthM", Shown.plain(chosen.cord().lengthM()));
+            values.put(
+                    "plugAmps",
+                    chosen.cord().plugAmps() == null
+                            ? ""
+                            : Shown.plain(chosen.cord().plugAmps()));
+            if (chosen.cord().gfci()) {
+                values.put("gfci", "true");
+            }
+            model.addAttribute("form", new Form(values));
+        }
+        return "house/cords";
+    }
+
+    private static List<Load> loadsOn(ExtensionCord cord, HouseholdFile file) {
+        List<Load> loads = new ArrayList<>();
+        for (ExtensionCord.Appliance appliance : cord.appliances()) {
+            CircuitEntry entry = file.find(appliance.circuit());
+            if (entry != null) {
+                entry.loads().stream()
+                        .map(LoadEntry::load)
+                        .filter(load -> load.name().equals(appliance.load()))
+                        .forEach(loads::add);
+            }
+        }
+        return loads;
+    }
+
+    /** Outlets of the set that are protected protect the cords that hang on them. */
+    private static CordPlan.Cord protectedBy(ExtensionCord cord, HouseholdFile file) {
+        CordPlan.Cord own = cord.cord();
+        boolean gfci = own.gfci() || file.setup().generator().gfciOutlets();
+        return new CordPlan.Cord(own.wire(), own.lengthM(), own.plugAmps(), gfci);
+    }
+
+    private static CordView view(int index, ExtensionCord cord, HouseholdFile file) {
+        List<Load> loads = loadsOn(cord, file);
+        CordPlan.Judged judged = CordPlan.judge(protectedBy(cord, file), loads);
+        List<String> faults =
+                judged.faults().stream().map(fault -> words(fault, judged)).toList();
+        return new CordView(
+                index,
+                cord.name(),
+                cord.cord().wire().gauge() + " AWG, " + Shown.plain(cord.cord().lengthM()) + " m",
+                Shown.amps(judged.running().amps()),
+                judged.running().ampacity() == null
+                        ? "not known"
+                        : Shown.plain(judged.running().ampacity()) + " A",
+                percent(judged.running()),
+                percent(judged.starting()),
+                loads.isEmpty() ? "" : !judged.ok() ? "stop" : faults.isEmpty() ? "good" : "watch",
+                faults,
+                cord.appliances().stream().map(ExtensionCord.Appliance::load).toList());
+    }
+
+    private static String percent(VoltageDrop drop) {
+        return String.format(Locale.ENGLISH, "%.1f %%, %.0f V left", drop.percent(), drop.endVolts());
+    }
+
+    private static String words(CordPlan.Fault fault, CordPlan.Judged judged) {
+        return switch (fault) {
+            case OVER_AMPACITY ->
+                "Too much: " + Shown.amps(judged.running().amps()) + " where it carries "
+                        + Shown.plain(Objects.requireNonNull(judged.running().ampacity())) + " A. It would get hot.";
+            case NEEDS_240 -> "A 240 V appliance can’t hang on a 120 V cord.";
+            case DROP -> "More than 5 % is lost along it: thicker, or shorter.";
+            case DROP_AT_START -> "More than 5 % is lost while the largest starts: a motor may not come up.";
+            case NO_GFCI -> "No ground-fault protection: use a GFCI outlet or adapter at the set.";
+        };
+    }
+
+    private static List<ApplianceView> appliances(HouseholdFile file) {
+        Map<String, Integer> cordOf = new HashMap<>();
+        for (int i = 0; i < file.cords().size(); i++) {
+            for (ExtensionCord.Appliance appliance : file.cords().get(i).appliances()) {
+                cordOf.put(appliance.circuit() + "/" + appliance.load(), i);
+            }
+        }
+        List<ApplianceView> views = new ArrayList<>();
+        for (CircuitEntry entry : file.circuits()) {
+            for (LoadEntry load : entry.loads()) {
+                String key = entry.id() + "/" + load.load().name();
+                String advice = load.load().is240()
+                        ? "240 V: not by cord"
+                        : VoltageDrop.thinnestGood(VOLTS, load.load().startingWatts() / VOLTS, 15)
+                                .map(wire -> "alone at 15 m: " + wire.gauge() + " AWG")
+                                .orElse("too much for a cord of 15 m");
+                views.add(new ApplianceView(
+                        key,
+                        load.load().name() + ", " + entry.circuit().label(),
+                        Shown.watts(load.load().runningWatts()) + " / "
+                                + Shown.watts(load.load().startingWatts()),
+                        load.load().is240() ? -2 : cordOf.getOrDefault(key, -1),
+                        advice));
+            }
+        }
+        return views;
+    }
+
+    @PostMapping("/house/cords/cord")
+    String saveCord(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        Integer index = form.whole("index");
+        boolean remove = form.value("what").equals("remove");
+        String name = remove ? "a cord" : form.required("name", "a name, such as orange 25 m");
+        boolean done = editing.change(account, form, (remove ? "took out " : "changed ") + name, draft -> {
+            ArrayNode cords = draft.list("cords");
+            InvalidInput.unless(
+                    index == null || index >= 0 && index < cords.size(), "", "this cord is not there any more");
+            if (remove && index != null) {
+                cords.remove((int) index);
+                return;
+            }
+            Double length = form.number("lengthM");
+            if (length == null) {
+                form.problem("lengthM", "its length");
+            }
+            ObjectNode cord = index == null ? cords.addObject() : (ObjectNode) cords.get(index);
+            cord.put("name", name);
+            cord.put("awg", form.value("awg"));
+            HouseDraft.putNumber(cord, "lengthM", length);
+            HouseDraft.putNumber(cord, "plugAmps", form.number("plugAmps"));
+            HouseDraft.put(cord, "gfci", form.checked("gfci") ? true : null);
+            form.requireSound();
+        });
+        if (done) {
+            flash.addFlashAttribute("taken", "Saved.");
+            return "redirect:/house/cords";
+        }
+        model.addAttribute("form", form);
+        return show(account, index, true, model);
+    }
+
+    /** Hangs appliances on cords: as chosen, or as computed. */
+    @PostMapping("/house/cords/assign")
+    String assign(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        boolean computed = form.value("what").equals("propose");
+        HouseholdFile file = editing.file(account).orElseThrow();
+        boolean done = editing.change(account, form, "hung appliances on cords", draft -> {
+            Map<String, Integer> cordOf = computed ? proposed(file, typed) : chosen(typed);
+            ArrayNode cords = draft.list("cords");
+            for (int i = 0; i < cords.size(); i++) {
+                ArrayNode loads = ((ObjectNode) cords.get(i)).putArray("loads");
+                for (CircuitEntry entry : file.circuits()) {
+                    for (JsonNode load : draft.loads(entry.id())) {
+                        String name = load.path("name").asString();
+                        if (Objects.equals(cordOf.get(entry.id() + "/" + name), i)) {
+                            ObjectNode appliance = loads.addObject();
+                            appliance.put("circuit", entry.id());
+                            appliance.put("load", name);
+                        }
+                    }
+                }
+            }
+        });
+        if (done) {
+            flash.addFlashAttribute(
+                    "taken", computed ? "Spread so that the worst drop is least. Change what you like." : "Saved.");
+            return "redirect:/house/cords";
+        }
+        model.addAttribute("form", form);
+        return show(account, null, false, model);
+    }
+
+    private static Map<String, Integer> chosen(Map<String, String> typed) {
+        Map<String, Integer> cordOf = new HashMap<>();
+        typed.forEach((field, value) -> {
+            if (field.startsWith("cord-") && value.matches("[0-9]{1,3}")) {
+                cordOf.put(field.substring("cord-".length()), Integer.valueOf(value));
+            }
+        });
+        return cordOf;
+    }
+
+    /** Those that hang on any cord now are spread anew. */
+    private static Map<String, Integer> proposed(HouseholdFile file, Map<String, String> typed) {
+        Map<String, Integer> now = chosen(typed);
+        List<String> keys = new ArrayList<>();
+        List<Load> loads = new ArrayList<>();
+        for (CircuitEntry entry : file.circuits()) {
+            for (LoadEntry load : entry.loads()) {
+                String key = entry.id() + "/" + load.load().name();
+                if (now.containsKey(key)) {
+                    keys.add(key);
+                    loads.add(load.load());
+                }
+            }
+        }
+        List<Integer> cords = CordPlan.assign(
+                file.cords().stream().map(cord -> protectedBy(cord, file)).toList(), loads);
+        Map<String, Integer> cordOf = new HashMap<>();
+        for (int i = 0; i < keys.size(); i++) {
+            cordOf.put(keys.get(i), cords.get(i));
+        }
+        return cordOf;
+    }
+}

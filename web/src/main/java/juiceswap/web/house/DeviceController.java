@@ -1,0 +1,364 @@
+package juiceswap.web.house;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.house.Choice;
+import juiceswap.core.house.Circuit;
+import juiceswap.core.house.DeviceChoice;
+import juiceswap.core.house.PanelMap;
+import juiceswap.core.house.TransferDevice;
+import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.web.exchange.CircuitEntry;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.security.Account;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import tools.jackson.databind.node.ObjectNode;
+
+/** The transfer device: the one there is, the one to choose, and the tests that prove it. */
+@Controller
+class DeviceController {
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
+
+    /** A test is due again after so many days. */
+    private static final int YEAR = 365;
+
+    private final HouseEditing editing;
+    private final DeviceTests tests;
+    private final Clock clock;
+
+    DeviceController(HouseEditing editing, DeviceTests tests, Clock clock) {
+        this.editing = editing;
+        this.tests = tests;
+        this.clock = clock;
+    }
+
+    /** A kind of device weighed for this house. */
+    public record KindView(
+            String word, String name, String what, String powers, List<String> limits, String cost, boolean present) {}
+
+    private record Test(String key, String what, String how) {}
+
+    /** A test with what was last found. */
+    public record TestView(String key, String what, String how, String last, String state) {}
+
+    @GetMapping("/house/device")
+    String show(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(defaultValue = "") String edit,
+            @RequestParam(defaultValue = "") String test,
+            Model model) {
+        HouseholdFile file = fill(account, model);
+        model.addAttribute("edit", edit);
+        model.addAttribute("test", test);
+        Form form = (Form) Objects.requireNonNull(model.getAttribute("form"));
+        if (!form.wrong()) {
+            if (edit.equals("device")) {
+                model.addAttribute("form", new Form(values(file)));
+            } else if (!test.isEmpty()) {
+                model.addAttribute(
+                        "form", new Form(Map.of("onDay", LocalDate.now(clock).toString(), "result", "passed")));
+            }
+        }
+        return "house/device";
+    }
+
+    /** What to hand to a licensed electrician. */
+    @GetMapping("/house/device/brief")
+    String brief(@AuthenticationPrincipal Account account, Model model) {
+        HouseholdFile file = fill(account, model);
+        List<CircuitEntry> wanted = wanted(file);
+        model.addAttribute("wanted", wanted);
+        model.addAttribute("printed", wanted.stream().map(file::printed).toList());
+        model.addAttribute(
+                "freePairs", file.panel().map(file.circuits()).free(2).size());
+        model.addAttribute(
+                "freeSpaces", file.panel().map(file.circuits()).free(1).size());
+        return "house/device-brief";
+    }
+
+    private HouseholdFile fill(Account account, Model model) {
+        HouseholdFile file = editing.open(account, "/house/device", model).file();
+        model.addAttribute("kinds", kinds(file));
+        model.addAttribute("presentName", name(file.setup().transfer().kind()));
+        model.addAttribute("facts", facts(file.setup().transfer()));
+        List<DeviceTests.Found> found = tests.of(account.householdId());
+        model.addAttribute("tests", tests(file, found));
+        model.addAttribute("found", found);
+        return file;
+    }
+
+    private static List<CircuitEntry> wanted(HouseholdFile file) {
+        return file.circuits().stream()
+                .filter(entry -> !entry.circuit().lockedOff())
+                .filter(entry -> Arrays.stream(Choice.Occasion.values())
+                        .anyMatch(occasion -> entry.choice(occasion) == Choice.MUST))
+                .toList();
+    }
+
+    private static List<KindView> kinds(HouseholdFile file) {
+        PanelMap map;
+        try {
+            map = file.panel().map(file.circuits());
+        } catch (InvalidInput noPanel) {
+            map = new PanelMap(file.panel().panel(), List.of(), Map.of());
+        }
+        List<Circuit> wanted = wanted(file).stream().map(CircuitEntry::circuit).toList();
+        List<KindView> views = new ArrayList<>();
+        for (DeviceChoice choice : DeviceChoice.of(file.setup(), map, besideMain(file), wanted)) {
+            views.add(new KindView(
+                    choice.kind().word(),
+                    name(choice.kind()),
+                    what(choice.kind()),
+                    choice.powers() + " of the " + choice.wanted() + " that must run",
+                    choice.limits().stream().map(DeviceController::words).toList(),
+                    switch (choice.cost()) {
+                        case 1 -> "least: no wiring";
+                        case 2 -> "low: parts and a half day’s work";
+                        case 3 -> "middle: a box and about a day’s work";
+                        default -> "high: a large device, a day or more, often the utility too";
+                    },
+                    choice.kind() == file.setup().transfer().kind()));
+        }
+        return views;
+    }
+
+    /** The spaces next to the main: the first row of the panel, or its last where the main is at the bottom. */
+    private static List<Integer> besideMain(HouseholdFile file) {
+        int spaces = file.panelSpaces();
+        return file.mainAtBottom() ? List.of(spaces - 3, spaces - 2) : List.of(1, 2);
+    }
+
+    static String name(Kind kind) {
+        return switch (kind) {
+            case INTERLOCK -> "Interlock plate";
+            case TRANSFER_SWITCH -> "Whole-house transfer switch";
+            case SUBPANEL -> "Generator sub-panel";
+            case CIRCUIT_SWITCHES -> "Box of circuit switches";
+            case AUTOMATIC_CIRCUITS -> "Automatic circuit box";
+            case APPLIANCE -> "Single-appliance switch";
+            case CORDS -> "Extension cords";
+            default -> "Not permitted";
+        };
+    }
+
+    private static String what(Kind kind) {
+        return switch (kind) {
+            case INTERLOCK ->
+                "A sliding plate at the panel: main and generator input can’t both be on. Any circuit can be chosen on the day.";
+            case TRANSFER_SWITCH ->
+                "One handle for the whole panel: utility, off, generator. Any circuit can be chosen on the day.";
+            case SUBPANEL -> "A second panel with the chosen circuits and two interlocked feeds.";
+            case CIRCUIT_SWITCHES -> "One switch for each of 4 to 10 circuits: line, off, generator.";
+            case AUTOMATIC_CIRCUITS -> "As the box of switches, switching by itself.";
+            case APPLIANCE -> "A listed switch with its own inlet for one circuit, such as the heating.";
+            default -> "No wiring: appliances are unplugged from the wall and plugged into cords.";
+        };
+    }
+
+    private static String words(DeviceChoice.Limit limit) {
+        return switch (limit) {
+            case NO_ROOM_FOR_INPUT ->
+                "No two free spaces one above the other: breakers must be moved or doubled up first.";
+            case INPUT_NOT_BESIDE_MAIN -> "The free pair is not next to the main: breakers must be moved.";
+            case PLATE_MUST_FIT_PANEL -> "The plate must be listed for this very panel.";
+            case TOO_MANY_CIRCUITS -> "More circuits are wanted than such a box has switches for.";
+            case TWO_SWITCHES_FOR_240 -> "Each 240 V circuit takes two switches, tied together.";
+            case ONLY_120 -> "120 V only.";
+            case SET_MAKES_120 -> "This set makes 120 V only: 240 V circuits stay dead.";
+            case ONE_CIRCUIT -> "One circuit, and no more.";
+            case NOTHING_HARD_WIRED -> "Nothing that is wired in: no pump, no furnace without a plug.";
+            case SHARED_NEUTRALS -> "Circuits that share a neutral must be switched together.";
+            case CIRCUITS_MUST_MOVE -> "The chosen circuits are moved for good; others can’t be picked on the day.";
+        };
+    }
+
+    private static List<String> facts(TransferDevice transfer) {
+        List<String> facts = new ArrayList<>();
+        facts.add(transfer.switchedNeutral() ? "It switches the neutral." : "The neutral is solid, not switched.");
+        if (transfer.maxBreakersOn() != null) {
+            facts.add("At most " + transfer.maxBreakersOn() + " breakers may be on.");
+        }
+        if (transfer.panelMeter()) {
+            facts.add("A meter is fitted at the panel.");
+        }
+        return facts;
+    }
+
+    private static Map<String, String> values(HouseholdFile file) {
+        TransferDevice transfer = file.setup().transfer();
+        Map<String, String> values = new HashMap<>();
+        values.put("kind", transfer.kind().word());
+        values.put("neutral", transfer.switchedNeutral() ? "switched" : "solid");
+        values.put("maxBreakersOn", transfer.maxBreakersOn() == null ? "" : String.valueOf(transfer.maxBreakersOn()));
+        values.put("fedLeg", transfer.fedLeg().name());
+        if (transfer.bridged()) {
+            values.put("bridged", "true");
+        }
+        if (transfer.panelMeter()) {
+            values.put("panelMeter", "true");
+        }
+        return values;
+    }
+
+    @PostMapping("/house/device")
+    String save(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        boolean done = editing.change(account, form, "changed the transfer device", draft -> {
+            ObjectNode transfer = draft.transfer();
+            transfer.put("kind", form.value("kind"));
+            transfer.put("neutral", form.value("neutral"));
+            HouseDraft.put(transfer, "maxBreakersOn", form.whole("maxBreakersOn"));
+            transfer.put("fedLeg", form.value("fedLeg").equals("L2") ? "L2" : "L1");
+            transfer.put("bridged", form.checked("bridged"));
+            transfer.put("panelMeter", form.checked("panelMeter"));
+        });
+        if (done) {
+            flash.addFlashAttribute("taken", "The transfer device is saved.");
+            return "redirect:/house/device";
+        }
+        model.addAttribute("form", form);
+        return show(account, "device", "", model);
+    }
+
+    /** Tests that a homeowner can make without opening a cover, and those an electrician makes. */
+    private static List<Test> testsOf(HouseholdFile file) {
+        Kind kind = file.setup().transfer().kind();
+        List<Test> tests = new ArrayList<>();
+        if (kind.hasPlate()) {
+            tests.add(new Test(
+                    "input-blocks-main",
+                    "With the generator input on, the main can’t be closed",
+                    "Generator stopped and unplugged. Input on, try the main: the plate must hold it."));
+            tests.add(
+                    new Test(
+                            "main-blocks-input",
+                            "With the main on, the generator input can’t be closed",
+                            "Main on, try the input breaker: the plate must hold it. Try with the cover on, as it will be used."));
+        }
+        if (kind == Kind.TRANSFER_SWITCH) {
+            tests.add(new Test(
+                    "handle-off-between",
+                    "The handle passes through off, and stays where it is put",
+                    "Generator stopped. Move it slowly both ways: no position feeds from both."));
+        }
+        if (kind.switchesCircuits()) {
+            tests.add(new Test(
+                    "switch-each",
+                    "Each switch moves through off",
+                    "Generator stopped. Line, off, generator and back, one by one."));
+        }
+        if (kind != Kind.CORDS) {
+            tests.add(new Test(
+                    "labels",
+                    "Each circuit is what its label says",
+                    "One breaker off at a time: what goes dark must be what is written."));
+            tests.add(
+                    new Test(
+                            "legs",
+                            "Each circuit’s leg is as marked",
+                            "On the generator, with only one leg’s test circuit on, read at a receptacle: 120 V on that leg only."));
+            tests.add(new Test(
+                    "bonding",
+                    "Exactly one neutral bond while the generator feeds",
+                    "By the electrician, or with the meter as the Meter page leads, engine stopped."));
+            tests.add(new Test(
+                    "inlet",
+                    "Inlet dry, blades bright, no marks of heat",
+                    "Look with a torch, cord unplugged, engine stopped."));
+        } else {
+            tests.add(new Test(
+                    "cords",
+                    "Cords whole along their length, ends tight and bright",
+                    "Run each through the hand, unplugged."));
+            tests.add(new Test(
+                    "gfci", "Ground-fault outlets trip and reset", "Press test, then reset, with a lamp plugged in."));
+        }
+        tests.add(new Test("co", "CO alarm sounds", "Press its test button; look at its date."));
+        return tests;
+    }
+
+    private List<TestView> tests(HouseholdFile file, List<DeviceTests.Found> found) {
+        LocalDate today = LocalDate.now(clock);
+        List<TestView> views = new ArrayList<>();
+        for (Test test : testsOf(file)) {
+            DeviceTests.Found last = found.stream()
+                    .filter(one -> one.test().equals(test.key()))
+                    .findFirst()
+                    .orElse(null);
+            String state = last == null
+                    ? "never done"
+                    : !last.passed() ? "failed" : last.onDay().plusDays(YEAR).isBefore(today) ? "due" : "passed";
+            views.add(new TestView(
+                    test.key(),
+                    test.what(),
+                    test.how(),
+                    last == null
+                            ? ""
+                            : last.onDay().format(DAY) + ", " + last.who()
+                                    + (last.note().isEmpty() ? "" : ": " + last.note()),
+                    state));
+        }
+        return views;
+    }
+
+    @PostMapping("/house/device/test")
+    String recordTest(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        String key = form.value("test");
+        HouseholdFile file = editing.file(account).orElseThrow();
+        LocalDate onDay = null;
+        try {
+            onDay = LocalDate.parse(form.value("onDay"));
+            if (onDay.isAfter(LocalDate.now(clock))) {
+                form.problem("onDay", "this day is still to come");
+            }
+        } catch (DateTimeParseException e) {
+            form.problem("onDay", "the day it was done, such as 2026-11-23");
+        }
+        if (form.value("note").length() > 500) {
+            form.problem("note", "500 letters at most");
+        }
+        if (form.value("result").equals("failed") && form.text("note") == null) {
+            form.problem("note", "what was found");
+        }
+        if (testsOf(file).stream().noneMatch(test -> test.key().equals(key))) {
+            form.elsewhere().add("There is no such test for this device.");
+        }
+        if (form.wrong()) {
+            model.addAttribute("form", form);
+            return show(account, "", key, model);
+        }
+        boolean passed = !form.value("result").equals("failed");
+        tests.record(account.householdId(), key, passed, form.value("note").strip(), account.displayName(), onDay);
+        flash.addFlashAttribute(
+                "taken",
+                passed
+                        ? "Recorded."
+                        : "Recorded as failed. Don’t use the device until an electrician has put it right.");
+        return "redirect:/house/device";
+    }
+}

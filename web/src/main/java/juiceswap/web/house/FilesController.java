@@ -1,0 +1,239 @@
+package juiceswap.web.house;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.Set;
+import juiceswap.core.InvalidInput;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.Schemas;
+import juiceswap.web.security.Account;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** The house as files, in and out; its history; keys for programs. */
+@Controller
+class FilesController {
+    static final Map<String, String> SAMPLES = Map.of(
+            "saltmarsh-cottage", "Saltmarsh Cottage",
+            "weavers-loft", "Weaver’s Loft",
+            "tarn-edge-workshop", "Tarn Edge Workshop");
+
+    private static final int HISTORY_SHOWN = 12;
+
+    private final HouseEditing editing;
+    private final Households households;
+    private final Tokens tokens;
+    private final Schemas schemas;
+
+    FilesController(HouseEditing editing, Households households, Tokens tokens, Schemas schemas) {
+        this.editing = editing;
+        this.households = households;
+        this.tokens = tokens;
+        this.schemas = schemas;
+    }
+
+    @GetMapping("/house/files")
+    String show(@AuthenticationPrincipal Account account, Model model) {
+        editing.open(account, "/house/files", model);
+        model.addAttribute("samples", SAMPLES);
+        model.addAttribute("history", households.history(account.householdId(), HISTORY_SHOWN));
+        model.addAttribute("owner", account.role().equals("owner"));
+        model.addAttribute("tokens", tokens.list(account.householdId()));
+        return "house/files";
+    }
+
+    /** The list of problems stands at this address. */
+    @GetMapping({"/house/import", "/house/table"})
+    String afterImport() {
+        return "redirect:/house/files";
+    }
+
+    @PostMapping("/house/import")
+    String importFile(
+            @AuthenticationPrincipal Account account,
+            @RequestParam MultipartFile file,
+            Model model,
+            RedirectAttributes flash)
+            throws IOException {
+        try {
+            InvalidInput.unless(!file.isEmpty(), "", "choose a household file first");
+            HouseholdFile read = HouseholdFile.read(Json.parse(file.getBytes()), schemas);
+            replace(account, read, "imported " + read.name());
+            flash.addFlashAttribute("taken", read.name() + " is imported. Undo brings back what was there.");
+            return "redirect:/house";
+        } catch (InvalidInput invalid) {
+            model.addAttribute("problems", invalid.problems());
+            model.addAttribute("fileName", file.getOriginalFilename());
+            if (editing.file(account).isPresent()) {
+                return show(account, model);
+            }
+            model.addAttribute("samples", SAMPLES);
+            model.addAttribute("form", new Form(BeginController.SUGGESTED));
+            return "house/begin";
+        }
+    }
+
+    private void replace(Account account, HouseholdFile file, String change) {
+        households.change(
+                account.householdId(), null, account.displayName(), change, before -> (ObjectNode) file.json());
+    }
+
+    @PostMapping("/house/sample")
+    String sample(@AuthenticationPrincipal Account account, @RequestParam String name, RedirectAttributes flash)
+            throws IOException {
+        if (!SAMPLES.containsKey(name)) {
+            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+        }
+        replace(account, HouseholdFile.read(sampleJson(name), schemas), "loaded the sample " + SAMPLES.get(name));
+        flash.addFlashAttribute("taken", SAMPLES.get(name) + " is loaded.");
+        return "redirect:/house";
+    }
+
+    /** A sample household that ships with the application. */
+    static JsonNode sampleJson(String name) throws IOException {
+        return Json.parse(new ClassPathResource("households/" + name + ".json").getContentAsByteArray());
+    }
+
+    @GetMapping("/house/export")
+    ResponseEntity<String> export(@AuthenticationPrincipal Account account) {
+        return attachment(
+                "household.json",
+                MediaType.APPLICATION_JSON,
+                file(account).json().toPrettyString() + "\n");
+    }
+
+    @GetMapping("/house/loads.csv")
+    ResponseEntity<String> loads(@AuthenticationPrincipal Account account) {
+        return attachment(
+                "loads.csv", new MediaType("text", "csv", StandardCharsets.UTF_8), LoadTable.loads(file(account)));
+    }
+
+    @GetMapping("/house/directory.csv")
+    ResponseEntity<String> directory(@AuthenticationPrincipal Account account) {
+        return attachment(
+                "directory.csv",
+                new MediaType("text", "csv", StandardCharsets.UTF_8),
+                LoadTable.directory(file(account)));
+    }
+
+    private HouseholdFile file(Account account) {
+        return editing.file(account).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    private static ResponseEntity<String> attachment(String name, MediaType type, String text) {
+        return ResponseEntity.ok()
+                .contentType(type)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(name, StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .body(text);
+    }
+
+    /** Reads a table, pasted or as a file, and shows what it would do; takes it on a yes. */
+    @PostMapping("/house/table")
+    String table(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            @RequestParam(name = "file", required = false) MultipartFile upload,
+            Model model,
+            RedirectAttributes flash)
+            throws IOException {
+        Form form = new Form(typed);
+        String text = form.value("table");
+        try {
+            if (upload != null && !upload.isEmpty()) {
+                text = decoded(upload.getBytes());
+                typed.put("table", text);
+                form = new Form(typed);
+            }
+            LoadTable.Reading reading = LoadTable.read(text, file(account), schemas);
+            if (form.checked("yes") && !reading.good().isEmpty()) {
+                int rows = reading.good().size();
+                if (editing.change(account, form, "took " + rows + " rows of a table", draft -> {
+                    draft.file().removeAll();
+                    draft.file().setAll(reading.file());
+                })) {
+                    flash.addFlashAttribute("taken", rows + (rows == 1 ? " row is" : " rows are") + " taken.");
+                    return "redirect:/house/loads";
+                }
+            }
+            model.addAttribute("reading", reading);
+        } catch (InvalidInput invalid) {
+            form.with(invalid);
+        }
+        model.addAttribute("form", form);
+        return show(account, model);
+    }
+
+    private static String decoded(byte[] bytes) {
+        try {
+            return StandardCharsets.UTF_8
+                    .newDecoder()
+                    .decode(ByteBuffer.wrap(bytes))
+                    .toString();
+        } catch (CharacterCodingException e) {
+            throw new InvalidInput("/table", "is not text in UTF-8; save it as CSV UTF-8");
+        }
+    }
+
+    @PostMapping("/house/token")
+    @PreAuthorize("hasRole('OWNER')")
+    String makeToken(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        String name = form.required("tokenName", "what is it for");
+        if (name.length() > 80) {
+            form.problem("tokenName", "80 letters at most");
+        }
+        if (form.wrong()) {
+            model.addAttribute("form", form);
+            return show(account, model);
+        }
+        flash.addFlashAttribute(
+                "newToken", tokens.make(account.householdId(), name, form.checked("mayWrite"), account.displayName()));
+        return "redirect:/house/files";
+    }
+
+    @PostMapping("/house/token/{id}/revoke")
+    @PreAuthorize("hasRole('OWNER')")
+    String revokeToken(@AuthenticationPrincipal Account account, @PathVariable long id, RedirectAttributes flash) {
+        tokens.revoke(account.householdId(), id);
+        flash.addFlashAttribute("taken", "The key no longer opens anything.");
+        return "redirect:/house/files";
+    }
+
+    @GetMapping(path = "/schema/{name}.json", produces = "application/schema+json")
+    ResponseEntity<String> schema(@PathVariable String name) {
+        if (!Set.of("household", "engine").contains(name)) {
+            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+        }
+        return ResponseEntity.ok(Schemas.text(name));
+    }
+}

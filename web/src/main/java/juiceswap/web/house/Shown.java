@@ -1,0 +1,68 @@
+package juiceswap.web.house;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import juiceswap.core.house.Circuit;
+import juiceswap.web.exchange.CircuitEntry;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.PanelEntry;
+
+/** The house in words and figures for its pages. */
+final class Shown {
+    private Shown() {}
+
+    /** A line of the panel directory. */
+    public record DirectoryLine(
+            String numbers, String label, String amps, String legs, String leg, String note, int space) {}
+
+    /** A number as it would be typed: no more decimals than it has. */
+    static String plain(double number) {
+        return BigDecimal.valueOf(number).stripTrailingZeros().toPlainString();
+    }
+
+    static String watts(double watts) {
+        return String.format(Locale.ENGLISH, "%,d W", Math.round(watts));
+    }
+
+    static String amps(double amps) {
+        return String.format(Locale.ENGLISH, "%.1f A", amps);
+    }
+
+    /** What sits in a panel, by the numbers printed beside it. */
+    static List<DirectoryLine> directory(HouseholdFile file, PanelEntry panel) {
+        List<DirectoryLine> lines = new ArrayList<>();
+        for (CircuitEntry entry : file.circuits()) {
+            Circuit circuit = entry.circuit();
+            if (entry.panel().equals(panel.id())) {
+                int first = circuit.spaces().get(0);
+                String note = circuit.lockedOff()
+                        ? (panel.fed() ? "Locked off. " : "Dead on the generator. ") + entry.note()
+                        : entry.note();
+                lines.add(new DirectoryLine(
+                        file.printed(entry),
+                        circuit.label(),
+                        plain(circuit.breakerAmps()) + " A",
+                        circuit.twoPole() ? "L1 L2" : circuit.leg().name(),
+                        circuit.twoPole() ? "both" : circuit.leg().name().equals("L2") ? "two" : "",
+                        note.strip(),
+                        panel.panel().printed(first)));
+            }
+        }
+        if (!panel.inputSpaces().isEmpty()) {
+            int first = panel.panel().printed(panel.inputSpaces().get(0));
+            lines.add(new DirectoryLine(
+                    first + "–" + panel.panel().printed(panel.inputSpaces().get(1)),
+                    "Generator input",
+                    "",
+                    "L1 L2",
+                    "both",
+                    "Never on together with the main.",
+                    first));
+        }
+        lines.sort(Comparator.comparingInt(DirectoryLine::space));
+        return lines;
+    }
+}

@@ -1,0 +1,249 @@
+package juiceswap.web.house;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import juiceswap.core.capacity.LegWatts;
+import juiceswap.core.capacity.Sizing;
+import juiceswap.core.house.Choice;
+import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Estimate;
+import juiceswap.core.house.Setup;
+import juiceswap.core.supply.FuelUse;
+import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.Limits;
+import juiceswap.web.exchange.CircuitEntry;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.security.Account;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Which set a choice needs, and what the present one leaves over. */
+@Controller
+class SizeController {
+    private static final double HOURS_A_DAY = 24;
+
+    private final HouseEditing editing;
+
+    SizeController(HouseEditing editing) {
+        this.editing = editing;
+    }
+
+    /**
+     * A choice with the set it needs.
+     *
+     * @param fits the present set carries it
+     * @param share of the largest running watts in the table, percent, for its bar
+     */
+    public record Row(
+            String name,
+            String circuits,
+            String running,
+            String starting,
+            String legs,
+            String decides,
+            String litres,
+            boolean fits,
+            boolean pathOk,
+            long runningShare,
+            long startingShare) {}
+
+    /** What the set on hand leaves over for a choice. */
+    public record Left(String leg, String running, String starting, boolean enough) {}
+
+    @GetMapping("/house/size")
+    String show(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(name = "for", defaultValue = "winter") String word,
+            @RequestParam(defaultValue = "one-at-a-time") String start,
+            Model model) {
+        fill(account, word, start, model);
+        return "house/size";
+    }
+
+    /** For the shop and for the electrician. */
+    @GetMapping("/house/brief")
+    String brief(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(name = "for", defaultValue = "winter") String word,
+            @RequestParam(defaultValue = "one-at-a-time") String start,
+            Model model) {
+        fill(account, word, start, model);
+        return "house/brief";
+    }
+
+    private void fill(Account account, String word, String start, Model model) {
+        HouseholdFile file = editing.open(account, "/house/size", model).file();
+        Choice.Occasion occasion = word.equals("summer")
+                ? Choice.Occasion.SUMMER
+                : word.equals("night") ? Choice.Occasion.NIGHT : Choice.Occasion.WINTER;
+        boolean allAtOnce = start.equals("all-at-once");
+        Setup setup = file.setup();
+        List<String> must = withNeeds(setup, file.chosen(occasion, Choice.MUST));
+        Sizing sizing = Sizing.of(setup, must, allAtOnce);
+
+        model.addAttribute("occasion", occasion.word());
+        model.addAttribute("occasions", Choice.Occasion.values());
+        model.addAttribute("allAtOnce", allAtOnce);
+        model.addAttribute("sizing", sizing);
+        model.addAttribute("needRunning", Shown.watts(sizing.runningWatts()));
+        model.addAttribute("needStarting", Shown.watts(sizing.startingWatts()));
+        model.addAttribute("decides", decides(sizing, setup));
+        model.addAttribute("must", setup.circuits(must));
+        model.addAttribute("needs240", setup.circuits(must).stream().anyMatch(Circuit::has240));
+        model.addAttribute("enough", enough(setup, sizing));
+        model.addAttribute("left", left(setup, sizing));
+        model.addAttribute("error", Shown.watts(error(file, must)));
+        model.addAttribute("rows", rows(file, allAtOnce));
+        model.addAttribute(
+                "order",
+                sizing.order().stream().map(id -> setup.circuit(id).label()).toList());
+        model.addAttribute("limits", Limits.of(setup.generator(), setup.path()));
+        model.addAttribute(
+                "label",
+                Shown.watts(setup.generator().rating().runningWatts()) + " running, "
+                        + Shown.watts(setup.generator().rating().startingWatts()) + " starting");
+    }
+
+    /** What the wanted ones need runs too. */
+    private static List<String> withNeeds(Setup setup, List<String> wanted) {
+        Set<String> all = new LinkedHashSet<>();
+        List<String> open = new ArrayList<>(wanted);
+        while (!open.isEmpty()) {
+            String id = open.remove(0);
+            if (all.add(id)) {
+                open.addAll(setup.circuit(id).needs());
+            }
+        }
+        return List.copyOf(all);
+    }
+
+    private static double error(HouseholdFile file, List<String> ids) {
+        return Estimate.sum(ids.stream()
+                        .map(id -> Objects.requireNonNull(file.find(id)).running())
+                        .toList())
+                .plusMinus();
+    }
+
+    private static boolean enough(Setup setup, Sizing sizing) {
+        Generator generator = setup.generator();
+        double hair = 1 + 1e-9;
+        return generator.rating().runningWatts() * hair >= sizing.runningWatts()
+                && generator.rating().startingWatts() * hair >= sizing.startingWatts()
+                && sizing.pathOk();
+    }
+
+    /** Which of the four limits decides, in words with its figures. */
+    private static String decides(Sizing sizing, Setup setup) {
+        Generator generator = setup.generator();
+        LegWatts running = sizing.running();
+        String margin = Shown.plain(generator.marginPercent()) + " %";
+        String height = generator.derating() < 1
+                ? String.format(
+                        Locale.ENGLISH, " and %.0f %% left at this altitude and heat", 100 * generator.derating())
+                : "";
+        return switch (sizing.decidedBy()) {
+            case RUNNING ->
+                "The sum of what runs decides: " + Shown.watts(running.total()) + " at " + margin + height + ".";
+            case LEG_RUNNING ->
+                "The fuller leg decides: " + Shown.watts(Math.max(running.l1(), running.l2()))
+                        + " on one leg, and each leg has half of the set, at " + margin + height + ".";
+            case STARTING -> "The largest start decides, with everything else running" + height + ".";
+            case LEG_STARTING ->
+                "The largest start on the fuller leg decides: each leg has half of the set" + height + ".";
+        };
+    }
+
+    private static List<Left> left(Setup setup, Sizing sizing) {
+        Limits limits = Limits.of(setup.generator(), setup.path());
+        double running = setup.generator().rating().runningWatts() - sizing.runningWatts();
+        double starting = setup.generator().rating().startingWatts() - sizing.startingWatts();
+        List<Left> left = new ArrayList<>();
+        left.add(new Left("on the label", signed(running), signed(starting), running >= -1e-6 && starting >= -1e-6));
+        double l1 = limits.legRunningWatts() - sizing.running().l1();
+        left.add(new Left(setup.generator().splitPhase() ? "on L1, running" : "running", signed(l1), "", l1 >= -1e-6));
+        if (setup.generator().splitPhase()) {
+            double l2 = limits.legRunningWatts() - sizing.running().l2();
+            left.add(new Left("on L2, running", signed(l2), "", l2 >= -1e-6));
+        }
+        return left;
+    }
+
+    private static String signed(double watts) {
+        return Math.round(watts) >= 0 ? Shown.watts(watts) + " over" : Shown.watts(-watts) + " short";
+    }
+
+    /** From the least to everything: what must run by night, then what else must, then what takes turns, then all. */
+    private static List<Row> rows(HouseholdFile file, boolean allAtOnce) {
+        Setup setup = file.setup();
+        List<String> night = file.chosen(Choice.Occasion.NIGHT, Choice.MUST);
+        List<String> winter = file.chosen(Choice.Occasion.WINTER, Choice.MUST);
+        List<String> summer = file.chosen(Choice.Occasion.SUMMER, Choice.MUST);
+        List<String> turns = file.chosen(Choice.Occasion.WINTER, Choice.TURNS);
+        List<String> largestTurn = new ArrayList<>(winter);
+        turns.stream()
+                .max((a, b) -> Double.compare(
+                        setup.circuit(a).startingWatts(), setup.circuit(b).startingWatts()))
+                .ifPresent(largestTurn::add);
+        List<String> winterAndTurns = new ArrayList<>(winter);
+        winterAndTurns.addAll(turns);
+        List<String> everything = file.circuits().stream()
+                .filter(entry -> !entry.circuit().lockedOff())
+                .map(CircuitEntry::id)
+                .toList();
+        Map<String, List<String>> choices = new LinkedHashMap<>();
+        choices.put("Test circuits and light only", List.copyOf(setup.transfer().usableTestCircuits()));
+        choices.put("What must run at night", night);
+        choices.put("What must run in summer", summer);
+        choices.put("What must run in winter", winter);
+        choices.put("… and the largest of those that take turns", largestTurn);
+        choices.put("… and all that take turns, together", winterAndTurns);
+        choices.put("Everything that isn’t locked off", everything);
+        List<Row> rows = new ArrayList<>();
+        double most = Sizing.of(setup, withNeeds(setup, everything), allAtOnce).startingWatts();
+        choices.forEach((name, wanted) -> {
+            List<String> ids = withNeeds(setup, wanted);
+            if (!ids.isEmpty()) {
+                rows.add(row(name, ids, setup, allAtOnce, most));
+            }
+        });
+        return rows;
+    }
+
+    private static Row row(String name, List<String> ids, Setup setup, boolean allAtOnce, double most) {
+        Sizing sizing = Sizing.of(setup, ids, allAtOnce);
+        // what a set just large enough would burn: its table, where there is one, is that of the present set
+        FuelUse use = FuelUse.at(setup.generator(), FuelUse.dutyWatts(setup.circuits(ids)));
+        @Nullable Double litres = use.litresPerHour();
+        return new Row(
+                name,
+                String.join(
+                        ", ", setup.circuits(ids).stream().map(Circuit::label).toList()),
+                Shown.watts(sizing.runningWatts()),
+                Shown.watts(sizing.startingWatts()),
+                setup.generator().splitPhase()
+                        ? Shown.watts(sizing.running().l1()) + " / "
+                                + Shown.watts(sizing.running().l2())
+                        : Shown.watts(sizing.running().total()),
+                switch (sizing.decidedBy()) {
+                    case RUNNING -> "the sum";
+                    case STARTING -> "the largest start";
+                    case LEG_RUNNING -> "the fuller leg";
+                    case LEG_STARTING -> "a start on one leg";
+                },
+                litres == null ? "—" : String.format(Locale.ENGLISH, "%.0f l", litres * HOURS_A_DAY),
+                enough(setup, sizing),
+                sizing.pathOk(),
+                Math.round(100 * sizing.runningWatts() / most),
+                Math.round(100 * sizing.startingWatts() / most));
+    }
+}

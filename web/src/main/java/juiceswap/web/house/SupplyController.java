@@ -1,0 +1,448 @@
+package juiceswap.web.house;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.capacity.Capacity;
+import juiceswap.core.capacity.Finding;
+import juiceswap.core.electrical.Conductor;
+import juiceswap.core.electrical.VoltageDrop;
+import juiceswap.core.house.Choice;
+import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.Limits;
+import juiceswap.core.supply.Link;
+import juiceswap.core.supply.Rating;
+import juiceswap.web.drawing.FitView;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.security.Account;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** The set, and the way from it to the panel: what it really carries, and what limits it. */
+@Controller
+class SupplyController {
+    private static final double LEG_VOLTS = 120;
+
+    /** Least distance of a running set from doors, windows and vents: 6 m (20 ft). */
+    private static final double LEAST_OPENING_M = 6;
+
+    private final HouseEditing editing;
+
+    SupplyController(HouseEditing editing) {
+        this.editing = editing;
+    }
+
+    /** A link of the path as shown. */
+    public record LinkView(int index, String kind, String word, String detail, boolean weakest) {}
+
+    /** The voltage drop along the cord at one load. */
+    public record DropView(String at, String amps, String drop, String verdict, String words) {}
+
+    @GetMapping("/house/supply")
+    String show(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(defaultValue = "") String edit,
+            @RequestParam(required = false) @Nullable Integer link,
+            Model model) {
+        HouseholdFile file = editing.open(account, "/house/supply", model).file();
+        Limits limits = Limits.of(file.setup().generator(), file.setup().path());
+        model.addAttribute("limits", limits);
+        model.addAttribute("why", why(file.setup().generator(), limits));
+        model.addAttribute("steps", steps(file.setup().generator()));
+        model.addAttribute("links", links(file, limits));
+        model.addAttribute("drops", drops(file));
+        model.addAttribute("warnings", warnings(file));
+        model.addAttribute("edit", edit);
+        boolean oneLink =
+                link != null && link >= 0 && link < file.setup().path().size();
+        model.addAttribute("link", oneLink ? link : null);
+        model.addAttribute("kinds", kinds());
+        model.addAttribute("gauges", Conductor.gauges());
+        Form form = (Form) Objects.requireNonNull(model.getAttribute("form"));
+        if (!form.wrong()) {
+            if (edit.equals("generator")) {
+                model.addAttribute("form", new Form(generatorValues(file)));
+            } else if (edit.equals("link")) {
+                model.addAttribute(
+                        "form",
+                        new Form(oneLink ? linkValues(file.setup().path().get(link)) : Map.of("kind", "cord")));
+            } else if (edit.equals("place")) {
+                model.addAttribute("form", new Form(placeValues(file)));
+            }
+        }
+        return "house/supply";
+    }
+
+    private static Map<String, String> kinds() {
+        Map<String, String> kinds = new java.util.LinkedHashMap<>();
+        for (Link.Kind kind : Link.Kind.values()) {
+            kinds.put(kind.word(), name(kind));
+        }
+        return kinds;
+    }
+
+    /** Why a leg carries no more: the generator's share against the weakest link, in figures. */
+    private static String why(Generator generator, Limits limits) {
+        double share = limits.planRunningWatts() / (generator.splitPhase() ? 2 : 1);
+        if (limits.linkAmps() == null) {
+            return "Only the set limits: no path is described.";
+        }
+        double linkWatts = limits.linkAmps() * LEG_VOLTS;
+        String link = "The " + name(Objects.requireNonNull(limits.weakestLink())) + " carries "
+                + Shown.plain(limits.linkAmps() / 0.8) + " A, of which 80 % for hours: " + Shown.amps(limits.linkAmps())
+                + " × 120 V = " + Shown.watts(linkWatts) + " on a leg";
+        String set = (generator.splitPhase() ? "half of the planned running watts, " : "the planned running watts, ")
+                + Shown.watts(share);
+        return limits.limitedBy() == null
+                ? link + ". The set gives less, " + set + ": so the set is the limit."
+                : link + ". The set could give " + set + ": so it is the " + name(limits.limitedBy()) + " that limits.";
+    }
+
+    /** From the label to what is planned with, one line for each thing that takes something away. */
+    private static List<String> steps(Generator generator) {
+        Rating rating = generator.rating();
+        List<String> steps = new ArrayList<>();
+        steps.add("Label" + (generator.ratingAssumed() ? ", from gasoline by rule of thumb" : "") + ", "
+                + generator.fuel().word() + ": " + Shown.watts(rating.runningWatts()) + " running, "
+                + Shown.watts(rating.startingWatts()) + " starting");
+        if (generator.derating() < 1) {
+            steps.add(String.format(
+                    Locale.ENGLISH,
+                    "At %,.0f m and %.0f °C %.1f %% are left: %s running, %s starting",
+                    generator.altitudeM(),
+                    generator.ambientC(),
+                    100 * generator.derating(),
+                    Shown.watts(rating.runningWatts() * generator.derating()),
+                    Shown.watts(rating.startingWatts() * generator.derating())));
+        }
+        steps.add(Shown.plain(generator.marginPercent()) + " % of the running watts are planned with: "
+                + Shown.watts(rating.runningWatts() * generator.derating() * generator.marginPercent() / 100));
+        return steps;
+    }
+
+    private static List<LinkView> links(HouseholdFile file, Limits limits) {
+        List<LinkView> views = new ArrayList<>();
+        boolean marked = false;
+        for (int i = 0; i < file.setup().path().size(); i++) {
+            Link link = file.setup().path().get(i);
+            boolean weakest = !marked
+                    && link.kind() == limits.weakestLink()
+                    && limits.linkAmps() != null
+                    && Math.abs(link.carriesAmps() * 0.8 - limits.linkAmps()) < 1e-9;
+            marked |= weakest;
+            views.add(new LinkView(i, name(link.kind()), link.kind().word(), detail(link), weakest));
+        }
+        return views;
+    }
+
+    static String name(Link.Kind kind) {
+        return switch (kind) {
+            case OUTPUT_BREAKER -> "breaker on the set";
+            case RECEPTACLE -> "receptacle";
+            case CORD -> "cord";
+            case INLET -> "inlet";
+            case FEEDER -> "feeder";
+            case INPUT_BREAKER -> "generator input breaker";
+            case TRANSFER -> "transfer device";
+        };
+    }
+
+    private static String detail(Link link) {
+        StringBuilder detail = new StringBuilder(Shown.plain(link.carriesAmps()) + " A");
+        if (link.carriesAmps() < link.amps()) {
+            detail.append(", not ").append(Shown.plain(link.amps())).append(" A as labelled");
+        }
+        if (link.awg() != null) {
+            detail.append(", ").append(link.awg()).append(" AWG");
+        }
+        if (link.lengthM() != null) {
+            detail.append(", ").append(Shown.plain(link.lengthM())).append(" m");
+        }
+        return detail.toString();
+    }
+
+    /**
+     * Along each cord whose wire and length are known. On one leg, neutral back: the worst that a split-phase cord sees.
+     */
+    private static List<DropView> drops(HouseholdFile file) {
+        List<DropView> drops = new ArrayList<>();
+        List<String> must = file.chosen(Choice.Occasion.WINTER, Choice.MUST);
+        Capacity capacity = Capacity.of(file.setup(), must, Set.of());
+        for (Link link : file.setup().path()) {
+            if (link.kind() == Link.Kind.CORD && link.awg() != null && link.lengthM() != null) {
+                double legLimit = capacity.limits().legRunningWatts();
+                double start =
+                        Math.max(capacity.starting().l1(), capacity.starting().l2());
+                drops.add(drop("A leg at its limit", link, legLimit / LEG_VOLTS));
+                drops.add(drop("The largest start of what must run in winter", link, start / LEG_VOLTS));
+            }
+        }
+        return drops;
+    }
+
+    private static DropView drop(String at, Link link, double amps) {
+        VoltageDrop drop = VoltageDrop.of(
+                LEG_VOLTS,
+                amps,
+                Conductor.of(Objects.requireNonNull(link.awg())).orElseThrow(),
+                Objects.requireNonNull(link.lengthM()),
+                link.plugAmps());
+        String words = switch (drop.grade()) {
+            case GOOD -> "nobody notices";
+            case WATCH -> "motors feel it; a thicker or shorter cord is better";
+            case STOP -> "too much: motors run hot and may not start";
+        };
+        return new DropView(
+                at,
+                Shown.amps(amps),
+                String.format(
+                        Locale.ENGLISH,
+                        "%.1f V, %.1f %%, %.0f V left",
+                        drop.dropVolts(),
+                        drop.percent(),
+                        drop.endVolts()),
+                drop.grade().name().toLowerCase(Locale.ROOT),
+                words);
+    }
+
+    /** What is wrong with the way from the set to the panel. */
+    private static List<String> warnings(HouseholdFile file) {
+        List<String> warnings = new ArrayList<>();
+        for (Finding finding :
+                Capacity.of(file.setup(), Set.of(), (String) null).findings()) {
+            if (finding.code() == Finding.Code.UNPROTECTED_LINK) {
+                warnings.add(FitView.finding(finding, file)
+                        + " A fault in it would heat it until something burns; have the breaker before it matched.");
+            }
+        }
+        Double distance = file.supply().distanceM();
+        double cords = file.setup().path().stream()
+                .filter(link -> link.kind() == Link.Kind.CORD && link.lengthM() != null)
+                .mapToDouble(link -> Objects.requireNonNull(link.lengthM()))
+                .sum();
+        if (distance != null && cords > 0 && cords < distance) {
+            warnings.add(String.format(
+                    Locale.ENGLISH,
+                    "The cord is %.0f m, the inlet %.0f m away: it doesn’t reach, by %.0f m.",
+                    cords,
+                    distance,
+                    distance - cords));
+        }
+        Double opening = file.supply().openingM();
+        if (opening != null && opening < LEAST_OPENING_M) {
+            warnings.add(String.format(
+                    Locale.ENGLISH,
+                    "The set stands %.1f m from an opening. Exhaust kills: %.0f m (20 ft) at least, exhaust pointing away.",
+                    opening,
+                    LEAST_OPENING_M));
+        }
+        if (file.supply().considering()) {
+            warnings.add("This set is not bought yet: all figures are of one that is being considered.");
+        }
+        return warnings;
+    }
+
+    private static Map<String, String> generatorValues(HouseholdFile file) {
+        Generator generator = file.setup().generator();
+        int sets = file.supply().sets();
+        Map<String, String> values = new HashMap<>();
+        values.put("output", generator.splitPhase() ? "120/240" : "120");
+        values.put("fuel", generator.fuel().word());
+        for (Rating rating : generator.ratings()) {
+            values.put("running-" + rating.fuel().word(), Shown.plain(rating.runningWatts() / sets));
+            values.put("starting-" + rating.fuel().word(), Shown.plain(rating.startingWatts() / sets));
+        }
+        values.put("sets", String.valueOf(sets));
+        values.put("altitudeM", Shown.plain(generator.altitudeM()));
+        values.put("ambientC", Shown.plain(generator.ambientC()));
+        values.put("marginPercent", Shown.plain(generator.marginPercent()));
+        values.put("bond", generator.bond().word());
+        values.put("bondChange", generator.bondChange().name().toLowerCase(Locale.ROOT));
+        values.put("engine", generator.inverter() ? "inverter" : "conventional");
+        putFlag(values, "outputSwitch", generator.outputSwitch());
+        putFlag(values, "gfciOutlets", generator.gfciOutlets());
+        putFlag(values, "eco", generator.idleControl());
+        putFlag(values, "considering", file.supply().considering());
+        values.put("tankLitres", generator.tankLitres() == null ? "" : Shown.plain(generator.tankLitres()));
+        generator
+                .litresPerHour()
+                .forEach((percent, litres) -> values.put("litres-" + Shown.plain(percent), Shown.plain(litres)));
+        return values;
+    }
+
+    private static void putFlag(Map<String, String> values, String field, boolean on) {
+        if (on) {
+            values.put(field, "true");
+        }
+    }
+
+    @PostMapping("/house/supply/generator")
+    String saveGenerator(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        boolean done = editing.change(account, form, "changed the generator", draft -> {
+            ObjectNode generator = draft.generator();
+            generator.put("output", form.value("output"));
+            generator.put("fuel", form.value("fuel"));
+            int sets = form.value("sets").equals("2") ? 2 : 1;
+            ratings(generator.putArray("ratings"), form, sets);
+            for (String field : List.of("altitudeM", "ambientC", "marginPercent", "tankLitres")) {
+                HouseDraft.putNumber(generator, field, form.number(field));
+            }
+            for (String field : List.of("bond", "bondChange", "engine")) {
+                HouseDraft.put(generator, field, form.text(field));
+            }
+            for (String field : List.of("outputSwitch", "gfciOutlets", "eco")) {
+                generator.put(field, form.checked(field));
+            }
+            ObjectNode litres = generator.putObject("litresPerHour");
+            for (String percent : List.of("0", "25", "50", "75", "100")) {
+                HouseDraft.putNumber(litres, percent, form.number("litres-" + percent));
+            }
+            if (litres.isEmpty()) {
+                generator.remove("litresPerHour");
+            }
+            ObjectNode supply = draft.object("supply");
+            HouseDraft.put(supply, "sets", sets == 1 ? null : sets);
+            HouseDraft.put(supply, "considering", form.checked("considering") ? true : null);
+        });
+        if (done) {
+            flash.addFlashAttribute("taken", "The generator is saved.");
+            return "redirect:/house/supply";
+        }
+        model.addAttribute("form", form);
+        return show(account, "generator", null, model);
+    }
+
+    /** A rating for every fuel of which both figures are given; the file holds those of all sets together. */
+    private static void ratings(ArrayNode ratings, Form form, int sets) {
+        for (String fuel : List.of("gasoline", "propane", "natural-gas", "diesel")) {
+            Double running = form.number("running-" + fuel);
+            Double starting = form.number("starting-" + fuel);
+            if (running == null && starting == null) {
+                continue;
+            }
+            if (running == null) {
+                form.problem("running-" + fuel, "the smaller figure on the label");
+            } else {
+                ObjectNode rating = ratings.addObject();
+                rating.put("fuel", fuel);
+                HouseDraft.putNumber(rating, "runningWatts", running * sets);
+                HouseDraft.putNumber(rating, "startingWatts", (starting == null ? running : starting) * sets);
+                if (starting != null && starting < running) {
+                    form.problem("starting-" + fuel, "is never below running: are they the wrong way round?");
+                }
+            }
+        }
+        if (ratings.isEmpty()) {
+            form.problem("running-" + form.value("fuel"), "the smaller figure on the label");
+        }
+    }
+
+    private static Map<String, String> linkValues(Link link) {
+        Map<String, String> values = new HashMap<>();
+        values.put("kind", link.kind().word());
+        values.put("amps", Shown.plain(link.amps()));
+        values.put("awg", Objects.requireNonNullElse(link.awg(), ""));
+        values.put("lengthM", link.lengthM() == null ? "" : Shown.plain(link.lengthM()));
+        values.put("plugAmps", link.plugAmps() == null ? "" : Shown.plain(link.plugAmps()));
+        return values;
+    }
+
+    @PostMapping("/house/supply/link")
+    String saveLink(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        Integer index = form.whole("index");
+        String what = form.value("what");
+        boolean done = editing.change(account, form, "changed the path", draft -> {
+            ArrayNode path = draft.path();
+            InvalidInput.unless(
+                    index == null || index >= 0 && index < path.size(), "", "this link is not there any more");
+            if (what.equals("remove") && index != null) {
+                path.remove((int) index);
+                return;
+            }
+            if (what.equals("earlier") && index != null && index > 0) {
+                path.insert(index - 1, path.remove((int) index));
+                return;
+            }
+            Double amps = form.number("amps");
+            if (amps == null) {
+                form.problem("amps", "what is written on it");
+            }
+            ObjectNode link = index == null ? path.addObject() : (ObjectNode) path.get(index);
+            link.put("kind", form.value("kind"));
+            HouseDraft.putNumber(link, "amps", amps);
+            HouseDraft.put(link, "awg", form.text("awg"));
+            HouseDraft.putNumber(link, "lengthM", form.number("lengthM"));
+            HouseDraft.putNumber(link, "plugAmps", form.number("plugAmps"));
+            form.requireSound();
+        });
+        if (done) {
+            flash.addFlashAttribute("taken", "The path is saved.");
+            return "redirect:/house/supply";
+        }
+        model.addAttribute("form", form);
+        return show(account, "link", index, model);
+    }
+
+    private static Map<String, String> placeValues(HouseholdFile file) {
+        Map<String, String> values = new HashMap<>();
+        var supply = file.supply();
+        values.put("distanceM", supply.distanceM() == null ? "" : Shown.plain(supply.distanceM()));
+        values.put("openingM", supply.openingM() == null ? "" : Shown.plain(supply.openingM()));
+        if (supply.cordEnds() != null) {
+            values.put("endGenerator", supply.cordEnds().generatorMale() ? "male" : "female");
+            values.put("endHouse", supply.cordEnds().houseMale() ? "male" : "female");
+        }
+        return values;
+    }
+
+    @PostMapping("/house/supply/place")
+    String savePlace(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        boolean done = editing.change(account, form, "changed where the set stands", draft -> {
+            ObjectNode supply = draft.object("supply");
+            HouseDraft.putNumber(supply, "distanceM", form.number("distanceM"));
+            HouseDraft.putNumber(supply, "openingM", form.number("openingM"));
+            supply.remove("cordEnds");
+            if (form.text("endGenerator") != null && form.text("endHouse") != null) {
+                ObjectNode ends = supply.putObject("cordEnds");
+                ends.put("generator", form.value("endGenerator"));
+                ends.put("house", form.value("endHouse"));
+            } else if (form.text("endGenerator") != null || form.text("endHouse") != null) {
+                form.problem("endHouse", "look at both ends");
+            }
+        });
+        if (done) {
+            flash.addFlashAttribute("taken", "Saved.");
+            return "redirect:/house/supply";
+        }
+        model.addAttribute("form", form);
+        return show(account, "place", null, model);
+    }
+}

@@ -1,0 +1,99 @@
+package juiceswap.web.house;
+
+import static juiceswap.web.db.Tables.API_TOKEN;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.time.OffsetDateTime;
+import java.util.Base64;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Repository;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Keys with which programs of a household read and write its file. Only a hash of a key is stored. */
+@Repository
+class Tokens {
+    private static final int BYTES = 24;
+    private static final SecureRandom RANDOM = new SecureRandom();
+
+    private final DSLContext db;
+
+    Tokens(DSLContext db) {
+        this.db = db;
+    }
+
+    /** A key as listed: never the key itself. */
+    public record Listed(
+            long id,
+            String name,
+            boolean mayWrite,
+            String createdBy,
+            OffsetDateTime createdAt,
+            @Nullable OffsetDateTime lastUsedAt) {}
+
+    /** What a key opens. */
+    record Access(long householdId, String name, boolean mayWrite) {}
+
+    /** Makes a key and returns it: the only time that it can be seen. */
+    @Transactional
+    String make(long household, String name, boolean mayWrite, String who) {
+        byte[] bytes = new byte[BYTES];
+        RANDOM.nextBytes(bytes);
+        String token = "js_" + Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        db.insertInto(API_TOKEN)
+                .set(API_TOKEN.HOUSEHOLD_ID, household)
+                .set(API_TOKEN.NAME, name)
+                .set(API_TOKEN.TOKEN_HASH, hash(token))
+                .set(API_TOKEN.MAY_WRITE, mayWrite)
+                .set(API_TOKEN.CREATED_BY, who)
+                .execute();
+        return token;
+    }
+
+    /** Keys in force, latest first. */
+    List<Listed> list(long household) {
+        return db.selectFrom(API_TOKEN)
+                .where(API_TOKEN.HOUSEHOLD_ID.eq(household), API_TOKEN.REVOKED_AT.isNull())
+                .orderBy(API_TOKEN.ID.desc())
+                .fetch(row -> new Listed(
+                        row.getId(),
+                        row.getName(),
+                        row.getMayWrite(),
+                        row.getCreatedBy(),
+                        row.getCreatedAt(),
+                        row.getLastUsedAt()));
+    }
+
+    @Transactional
+    void revoke(long household, long id) {
+        db.update(API_TOKEN)
+                .set(API_TOKEN.REVOKED_AT, OffsetDateTime.now())
+                .where(API_TOKEN.ID.eq(id), API_TOKEN.HOUSEHOLD_ID.eq(household), API_TOKEN.REVOKED_AT.isNull())
+                .execute();
+    }
+
+    /** What a key opens; empty when it is unknown or revoked. */
+    @Transactional
+    Optional<Access> open(String token) {
+        return db.update(API_TOKEN)
+                .set(API_TOKEN.LAST_USED_AT, OffsetDateTime.now())
+                .where(API_TOKEN.TOKEN_HASH.eq(hash(token)), API_TOKEN.REVOKED_AT.isNull())
+                .returning(API_TOKEN.HOUSEHOLD_ID, API_TOKEN.NAME, API_TOKEN.MAY_WRITE)
+                .fetchOptional(row -> new Access(row.getHouseholdId(), row.getName(), row.getMayWrite()));
+    }
+
+    private static String hash(String token) {
+        try {
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java has SHA-256", e);
+        }
+    }
+}
