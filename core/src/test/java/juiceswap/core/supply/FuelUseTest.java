@@ -1,0 +1,71 @@
+package juiceswap.core.supply;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Set;
+import juiceswap.core.Samples;
+import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Load;
+import juiceswap.core.house.Nameplate;
+import juiceswap.core.house.Setup;
+import org.junit.jupiter.api.Test;
+
+class FuelUseTest {
+    @Test
+    void withoutATableIdleIsThreeTenthsOfFull() {
+        Generator set = Samples.generator(5000, 6000);
+        assertThat(FuelUse.at(set, 0).litresPerHour()).isCloseTo(0.9, within(1e-9));
+        assertThat(FuelUse.at(set, 5000).litresPerHour()).isCloseTo(3.0, within(1e-9));
+        assertThat(FuelUse.at(set, 9000).litresPerHour()).isCloseTo(3.0, within(1e-9));
+    }
+
+    @Test
+    void moreLoadNeverBurnsLess() {
+        Generator set = Samples.generator(6800, 8400, 1500, 35);
+        double before = 0;
+        for (int watts = 0; watts <= 8000; watts += 250) {
+            double litres = FuelUse.at(set, watts).litresPerHour();
+            assertThat(litres).isGreaterThanOrEqualTo(before);
+            before = litres;
+        }
+    }
+
+    @Test
+    void timesAreToTheMinuteRoundedDown() {
+        FuelUse use = new FuelUse(1.7);
+        LocalDateTime at = LocalDateTime.of(2031, 2, 3, 23, 30);
+        assertThat(use.emptyAt(at, 10)).isEqualTo(LocalDateTime.of(2031, 2, 4, 5, 22));
+        assertThat(use.refuelBy(at, 10)).isEqualTo(LocalDateTime.of(2031, 2, 4, 4, 30));
+        assertThat(use.litresNeeded(24, 10, 20)).isCloseTo(10.8, within(1e-9));
+        assertThat(use.litresNeeded(1, 10, 0)).isZero();
+        assertThat(new FuelUse(0.0).hoursLeft(10)).isNull();
+        assertThat(new FuelUse(null).emptyAt(at, 10)).isNull();
+        assertThatThrownBy(() -> use.hoursLeft(-1)).hasMessageContaining("/tankLitresNow");
+    }
+
+    @Test
+    void aPlanBurnsByDutyAndNotWhileTheEngineIsOff() {
+        Circuit half = Samples.circuit("half", 1, new Load("half", 120, null, Nameplate.ofWatts(1000, 1000), 50, 1));
+        Setup setup = new Setup(
+                Samples.interlock(),
+                Samples.generator(5000, 6000),
+                List.of(),
+                List.of(half, Samples.circuit("all", 3, Samples.load(300, 300))));
+        List<List<String>> on = List.of(List.of("half"), List.of(), List.of("half", "all"), List.of());
+        assertThat(FuelUse.averageWatts(setup, on, Set.of())).isEqualTo((500 + 800) / 4.0);
+        assertThat(FuelUse.averageWatts(setup, on, Set.of(1))).isCloseTo((500 + 800) / 3.0, within(1e-9));
+        assertThat(FuelUse.averageWatts(setup, List.of(List.of()), Set.of(0))).isZero();
+    }
+
+    @Test
+    void bladesAreNeverLiveInTheHand() {
+        assertThat(new CordEnds(true, false).fault()).isEmpty();
+        assertThat(new CordEnds(true, true).fault()).contains(CordEnds.Fault.TWO_MALE);
+        assertThat(new CordEnds(false, false).fault()).contains(CordEnds.Fault.TWO_FEMALE);
+        assertThat(new CordEnds(false, true).fault()).contains(CordEnds.Fault.TURNED);
+    }
+}
