@@ -2,11 +2,11 @@ package juiceswap.web.house;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import java.util.function.ToIntFunction;
 import juiceswap.core.InvalidInput;
@@ -84,6 +84,7 @@ class ChooseController {
         boolean trying = typed.keySet().stream().anyMatch(field -> field.startsWith("choice-"));
         List<Row> rows = new ArrayList<>();
         Set<String> on = new LinkedHashSet<>();
+        Set<String> must = new HashSet<>();
         for (CircuitEntry entry : file.circuits()) {
             String id = entry.id();
             String choice =
@@ -94,6 +95,9 @@ class ChooseController {
             boolean isOn = !fixed && (choice.equals("must") || choice.equals("turns") && typed.containsKey("on-" + id));
             if (isOn) {
                 on.add(id);
+            }
+            if (choice.equals("must")) {
+                must.add(id);
             }
             rows.add(new Row(
                     entry,
@@ -116,7 +120,7 @@ class ChooseController {
         model.addAttribute("trying", trying);
         model.addAttribute("without", WITHOUT);
         model.addAttribute("testOn", testCircuits(file));
-        judge(file, on, occasion, model);
+        judge(file, on, must, model);
         return "house/choose";
     }
 
@@ -129,7 +133,7 @@ class ChooseController {
         return Choice.Occasion.WINTER;
     }
 
-    private static void judge(HouseholdFile file, Set<String> on, Choice.Occasion occasion, Model model) {
+    private static void judge(HouseholdFile file, Set<String> on, Set<String> must, Model model) {
         Setup setup = file.setup();
         Capacity capacity = Capacity.of(setup, on, Set.of());
         StartOrder order = StartOrder.of(
@@ -144,7 +148,7 @@ class ChooseController {
                         .filter(finding -> finding.code() != Finding.Code.UNPROTECTED_LINK)
                         .map(finding -> FitView.finding(finding, file))
                         .toList());
-        model.addAttribute("remedies", order.fits() ? List.of() : remedies(file, on, occasion));
+        model.addAttribute("remedies", order.fits() ? List.of() : remedies(file, on, must));
         model.addAttribute("balance", balance(file, on));
     }
 
@@ -162,11 +166,10 @@ class ChooseController {
     }
 
     /** Cheapest first: leaving something off costs nothing; moving a breaker costs an electrician's visit. */
-    private static List<Remedy> remedies(HouseholdFile file, Set<String> on, Choice.Occasion occasion) {
+    private static List<Remedy> remedies(HouseholdFile file, Set<String> on, Set<String> must) {
         ToIntFunction<String> importance = id -> {
-            CircuitEntry entry = Objects.requireNonNull(file.find(id));
             boolean test = file.setup().transfer().usableTestCircuits().contains(id);
-            return (entry.choice(occasion) == Choice.MUST ? 2 : 1) + (test ? 2 : 0);
+            return (must.contains(id) ? 2 : 1) + (test ? 2 : 0);
         };
         List<Remedy> remedies = new ArrayList<>();
         for (List<String> off : Remedies.leaveOff(file.setup(), on, importance)) {
@@ -299,7 +302,10 @@ class ChooseController {
     }
 
     @PostMapping("/house/choose/without")
-    String saveWithout(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
+    String saveWithout(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            RedirectAttributes flash) {
         Form form = new Form(typed);
         boolean done = editing.change(account, form, "changed what is met without power", draft -> {
             String how = form.value("how");
@@ -320,10 +326,9 @@ class ChooseController {
                                 .toList());
             }
         });
-        if (done) {
-            return "redirect:/house/choose?for=" + occasion(form.value("for")).word();
+        if (!done) {
+            HouseEditing.refuse(form, flash);
         }
-        model.addAttribute("form", form);
-        return show(account, occasion(form.value("for")).word(), typed, model);
+        return "redirect:/house/choose?for=" + occasion(form.value("for")).word();
     }
 }

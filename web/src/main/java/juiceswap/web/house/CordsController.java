@@ -68,7 +68,7 @@ class CordsController {
         }
         boolean one = cord != null && cord >= 0 && cord < file.cords().size();
         model.addAttribute("cords", cords);
-        model.addAttribute("appliances", appliances(file));
+        model.addAttribute("appliances", appliances(file, (Form) Objects.requireNonNull(model.getAttribute("form"))));
         model.addAttribute("cord", one ? cord : null);
         model.addAttribute("add", add || one);
         model.addAttribute("gauges", Conductor.gauges().subList(0, 6));
@@ -150,11 +150,11 @@ class CordsController {
         };
     }
 
-    private static List<ApplianceView> appliances(HouseholdFile file) {
-        Map<String, Integer> cordOf = new HashMap<>();
+    private static List<ApplianceView> appliances(HouseholdFile file, Form form) {
+        Map<String, Integer> cordOf = form.wrong() ? chosen(form.typed()) : new HashMap<>();
         for (int i = 0; i < file.cords().size(); i++) {
             for (ExtensionCord.Appliance appliance : file.cords().get(i).appliances()) {
-                cordOf.put(appliance.circuit() + "/" + appliance.load(), i);
+                cordOf.putIfAbsent(appliance.circuit() + "/" + appliance.load(), i);
             }
         }
         List<ApplianceView> views = new ArrayList<>();

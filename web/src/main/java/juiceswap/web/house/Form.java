@@ -3,6 +3,7 @@ package juiceswap.web.house;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
@@ -23,6 +24,10 @@ public final class Form {
         return typed.getOrDefault(field, "");
     }
 
+    Map<String, String> typed() {
+        return typed;
+    }
+
     public boolean checked(String field) {
         return typed.containsKey(field);
     }
@@ -39,6 +44,14 @@ public final class Form {
     /** What is wrong and belongs to no field of this form. */
     public List<String> elsewhere() {
         return elsewhere;
+    }
+
+    /** All that is wrong, in one text. */
+    String everything() {
+        List<String> all = new ArrayList<>(elsewhere);
+        all.addAll(problems.values());
+        String text = String.join("; ", all);
+        return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
     }
 
     void problem(String field, String message) {

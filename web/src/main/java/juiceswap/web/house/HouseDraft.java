@@ -85,8 +85,8 @@ final class HouseDraft {
 
     /** As {@link #put}, where a number without a fraction is written as a whole one. */
     static void putNumber(ObjectNode node, String field, @Nullable Double value) {
-        if (value != null && value == Math.rint(value) && Math.abs(value) < 1e15) {
-            node.put(field, value.longValue());
+        if (value != null && value == Math.rint(value) && Math.abs(value) < Integer.MAX_VALUE) {
+            node.put(field, value.intValue());
         } else {
             put(node, field, value);
         }

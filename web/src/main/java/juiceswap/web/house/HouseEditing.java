@@ -11,6 +11,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** What all pages of the house share: how they begin, and how a form becomes a change. */
 @Component
@@ -51,6 +52,11 @@ class HouseEditing {
 
     Optional<HouseholdFile> file(Account account) {
         return households.file(account.householdId());
+    }
+
+    /** Says on the next page why a change was not made that has no form of its own to say it in. */
+    static void refuse(Form form, RedirectAttributes flash) {
+        flash.addFlashAttribute("refused", form.everything());
     }
 
     /**

@@ -69,7 +69,10 @@ class PanelController {
         model.addAttribute("space", chosen == null ? space : null);
         model.addAttribute("settings", settings);
         model.addAttribute("roomOf", roomOf(file));
-        model.addAttribute("free", places(shown, file));
+        model.addAttribute("places", places(file));
+        if (!model.containsAttribute("subForm")) {
+            model.addAttribute("subForm", new Form(Map.of()));
+        }
         Form form = (Form) Objects.requireNonNull(model.getAttribute("form"));
         if (!form.wrong()) {
             if (chosen != null) {
@@ -83,15 +86,24 @@ class PanelController {
         return "house/panel";
     }
 
-    /** A place in the panel that a breaker can be put to, with what is there now. */
-    public record PlaceView(int space, String text) {}
+    /** A place that a breaker can be put to, with what is there now. */
+    public record PlaceView(String value, String text) {}
 
-    private static List<PlaceView> places(PanelEntry shown, HouseholdFile file) {
+    /** A panel with its places. */
+    public record PlacesView(String name, List<PlaceView> places) {}
+
+    private static List<PlacesView> places(HouseholdFile file) {
+        return file.panels().stream()
+                .map(panel -> new PlacesView(panel.name(), places(panel, file)))
+                .toList();
+    }
+
+    private static List<PlaceView> places(PanelEntry panel, HouseholdFile file) {
         List<PlaceView> places = new ArrayList<>();
-        PanelMap map = map(shown, file);
-        for (int number = 1; number <= shown.panel().spaces(); number++) {
-            int space = shown.panel().spaceOf(number);
-            if (!shown.inputSpaces().contains(space)) {
+        PanelMap map = map(panel, file);
+        for (int number = 1; number <= panel.panel().spaces(); number++) {
+            int space = panel.panel().spaceOf(number);
+            if (!panel.inputSpaces().contains(space)) {
                 String there = String.join(
                         ", ",
                         map.at(space).stream()
@@ -99,7 +111,8 @@ class PanelController {
                                         .circuit()
                                         .label())
                                 .toList());
-                places.add(new PlaceView(space, number + (there.isEmpty() ? "  free" : "  " + there)));
+                places.add(
+                        new PlaceView(panel.id() + "/" + space, number + (there.isEmpty() ? "  free" : "  " + there)));
             }
         }
         return places;
@@ -131,6 +144,7 @@ class PanelController {
         Map<String, String> values = new HashMap<>();
         values.put("label", chosen.circuit().label());
         values.put("breakerAmps", Shown.plain(chosen.circuit().breakerAmps()));
+        values.put("poles", chosen.circuit().twoPole() ? "2" : "1");
         values.put("room", roomOf(file).getOrDefault(chosen.id(), ""));
         values.put("note", chosen.note());
         if (chosen.circuit().lockedOff()) {
@@ -191,30 +205,38 @@ class PanelController {
     }
 
     @PostMapping("/house/panel/move")
-    String move(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
+    String move(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            RedirectAttributes flash) {
         Form form = new Form(typed);
         String id = form.value("circuit");
-        Integer space = form.whole("space");
+        String[] to = form.value("space").split("/", 2);
         boolean tandem = form.value("how").equals("tandem");
         HouseholdFile before = editing.file(account).orElseThrow();
         CircuitEntry entry = before.find(id);
         String label = entry == null ? "a circuit" : entry.circuit().label();
         boolean done = editing.change(account, form, "moved " + label, draft -> {
             InvalidInput.unless(entry != null, "/circuit", "this circuit is not there any more");
-            InvalidInput.unless(space != null, "/space", "say where to");
-            PanelEntry panel = before.panel(entry.panel());
-            if (tandem) {
-                draft.place(panel.map(before.circuits()).share(id, space));
+            InvalidInput.unless(to.length == 2 && to[1].matches("[0-9]{1,2}"), "/space", "say where to");
+            PanelEntry panel = before.panel(to[0]);
+            int space = Integer.parseInt(to[1]);
+            PanelMap map = panel.map(before.circuits());
+            if (!to[0].equals(entry.panel())) {
+                draft.place(map.add(id, space, entry.circuit().spaces().size()));
+                HouseDraft.put(draft.circuit(id), "panel", to[0].isEmpty() ? null : to[0]);
+                draft.toTheEnd(id);
+            } else if (tandem) {
+                draft.place(map.share(id, space));
                 draft.toTheEnd(id);
             } else {
-                draft.place(panel.map(before.circuits()).move(id, space));
+                draft.place(map.move(id, space));
             }
         });
-        if (done) {
-            return "redirect:/house?circuit=" + id;
+        if (!done) {
+            HouseEditing.refuse(form, flash);
         }
-        model.addAttribute("form", form);
-        return show(account, id, null, "", false, model);
+        return "redirect:/house?circuit=" + id;
     }
 
     @PostMapping("/house/panel/circuit")
@@ -236,6 +258,11 @@ class PanelController {
             HouseDraft.putNumber(circuit, "breakerAmps", amps);
             HouseDraft.put(circuit, "note", form.text("note"));
             HouseDraft.put(circuit, "lockedOff", form.checked("lockedOff") ? true : null);
+            int first = circuit.path("spaces").get(0).asInt();
+            HouseDraft.put(
+                    circuit,
+                    "spaces",
+                    PanelMap.spacesFrom(first, form.value("poles").equals("2") ? 2 : 1));
             draft.room(id, form.text("room"));
         });
         if (done) {
@@ -250,21 +277,21 @@ class PanelController {
     String remove(
             @AuthenticationPrincipal Account account,
             @RequestParam Map<String, String> typed,
-            Model model,
             RedirectAttributes flash) {
         Form form = new Form(typed);
         String id = form.value("circuit");
         CircuitEntry entry = editing.file(account).orElseThrow().find(id);
         String label = entry == null ? "the circuit" : entry.circuit().label();
-        if (editing.change(account, form, "took " + label + " out", draft -> {
+        boolean done = editing.change(account, form, "took " + label + " out", draft -> {
             draft.circuit(id);
             draft.removeCircuit(id);
-        })) {
-            flash.addFlashAttribute("taken", label + " is out of the panel. Undo brings it back.");
-            return "redirect:/house" + (entry.panel().isEmpty() ? "" : "?panel=" + entry.panel());
+        });
+        if (!done) {
+            HouseEditing.refuse(form, flash);
+            return "redirect:/house?circuit=" + id;
         }
-        model.addAttribute("form", form);
-        return show(account, id, null, "", false, model);
+        flash.addFlashAttribute("taken", label + " is out of the panel. Undo brings it back.");
+        return "redirect:/house?panel=" + (entry == null ? "" : entry.panel());
     }
 
     @PostMapping("/house/panel/settings")
@@ -348,7 +375,7 @@ class PanelController {
         if (done) {
             return "redirect:/house?settings=true&panel=" + id[0];
         }
-        model.addAttribute("form", form);
+        model.addAttribute("subForm", form);
         return show(account, null, null, "", true, model);
     }
 
@@ -363,22 +390,23 @@ class PanelController {
 
     @PostMapping("/house/subpanel/remove")
     String removeSubpanel(
-            @AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            RedirectAttributes flash) {
         Form form = new Form(typed);
         String id = form.value("panel");
         boolean done = editing.change(account, form, "took a sub-panel out", draft -> {
             boolean used = editing.file(account).orElseThrow().circuits().stream()
                     .anyMatch(entry -> entry.panel().equals(id));
-            InvalidInput.unless(!used, "/panel", "take its circuits out first");
+            InvalidInput.unless(!used, "", "take its circuits out first");
             HouseDraft.removeWhere(
                     draft.list("subpanels"),
                     panel -> panel.path("id").asString().equals(id));
         });
-        if (done) {
-            return "redirect:/house";
+        if (!done) {
+            HouseEditing.refuse(form, flash);
         }
-        model.addAttribute("form", form);
-        return show(account, null, null, id, true, model);
+        return done ? "redirect:/house" : "redirect:/house?settings=true&panel=" + id;
     }
 
     @PostMapping("/house/undo")

@@ -1,0 +1,225 @@
+package juiceswap.web.house;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.house.Choice;
+import juiceswap.core.house.Leg;
+import juiceswap.web.TestDatabase;
+import juiceswap.web.exchange.CircuitEntry;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.Schemas;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Changes to a stored house: history, two people at once, sub-panels, and programs with a key. */
+@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+class HouseEditingTest {
+    @LocalServerPort
+    private int port;
+
+    @Autowired
+    private Households households;
+
+    @Autowired
+    private Tokens tokens;
+
+    private final Schemas schemas = new Schemas();
+    private long home;
+
+    @DynamicPropertySource
+    static void database(DynamicPropertyRegistry properties) {
+        TestDatabase.register(properties);
+    }
+
+    @BeforeEach
+    void moveIn() throws IOException {
+        home = households.create(HouseholdFile.read(FilesController.sampleJson("saltmarsh-cottage"), schemas));
+    }
+
+    private HouseholdFile rename(Integer version, String name) {
+        return households.change(home, version, "Ines", "called it " + name, file -> file.put("name", name));
+    }
+
+    private Households.Held held() {
+        return households.held(home).orElseThrow();
+    }
+
+    @Test
+    void everyChangeCanBeTakenBackAndBroughtBack() {
+        assertThat(held().undo()).isNull();
+        rename(null, "One");
+        rename(null, "Two");
+        assertThat(held().undo()).isEqualTo("called it Two");
+        assertThat(households.undo(home)).contains("called it Two");
+        assertThat(held().file().name()).isEqualTo("One");
+        assertThat(households.undo(home)).contains("called it One");
+        assertThat(held().file().name()).isEqualTo("Saltmarsh Cottage");
+        assertThat(households.undo(home)).isEmpty();
+        assertThat(households.redo(home)).contains("called it One");
+        assertThat(held().redo()).isEqualTo("called it Two");
+        rename(null, "Three");
+        assertThat(households.redo(home)).isEmpty();
+        assertThat(households.history(home, 10))
+                .extracting(Households.Revision::change)
+                .containsExactly("called it Three", "called it One");
+    }
+
+    @Test
+    void theSecondOfTwoAtOnceIsToldWhatHappened() {
+        int seen = held().version();
+        rename(seen, "Hers");
+        assertThatThrownBy(
+                        () -> households.change(home, seen, "Bram", "called it His", file -> file.put("name", "His")))
+                .isInstanceOf(Households.Outdated.class)
+                .hasMessageContaining("Ines has changed the house meanwhile: called it Hers");
+        assertThat(held().file().name()).isEqualTo("Hers");
+        int then = held().version();
+        households.undo(home);
+        assertThatThrownBy(() -> rename(then, "Late")).isInstanceOf(Households.Outdated.class);
+    }
+
+    @Test
+    void whatIsNotSoundIsNotStored() {
+        int before = held().version();
+        assertThatThrownBy(() -> households.change(home, null, "Ines", "broke it", file -> file.put("name", "")))
+                .isInstanceOf(InvalidInput.class);
+        assertThatThrownBy(() -> households.change(home, null, "Ines", "two male ends", file -> {
+                    ObjectNode ends = ((ObjectNode) file.path("supply")).putObject("cordEnds");
+                    ends.put("generator", "male").put("house", "male");
+                    return file;
+                }))
+                .hasMessageContaining("two male ends");
+        assertThat(held().version()).isEqualTo(before);
+        assertThat(held().undo()).isNull();
+    }
+
+    @Test
+    void aSubPanelHangsOnItsFeederAndALegCanBeFoundElsewhere() {
+        households.change(home, null, "Ines", "added a garage", file -> {
+            HouseDraft draft = new HouseDraft(file);
+            ObjectNode garage = draft.list("subpanels").addObject();
+            garage.put("id", "garage")
+                    .put("name", "Garage")
+                    .put("spaces", 8)
+                    .put("feeder", "washer")
+                    .put("topLeg", "L2");
+            draft.addCircuit("garage", java.util.List.of(1), "Saw", 20);
+            draft.circuit("fridge").put("legAsFound", "L2");
+            return draft.file();
+        });
+        HouseholdFile file = held().file();
+        CircuitEntry saw = file.find("saw");
+        assertThat(saw.circuit().needs()).containsExactly("washer");
+        assertThat(saw.circuit().leg()).isEqualTo(Leg.L2);
+        assertThat(file.find("fridge").circuit().leg()).isEqualTo(Leg.L2);
+        assertThat(file.panel("garage").fed()).isTrue();
+
+        households.change(home, null, "Ines", "took the washer out", json -> {
+            HouseDraft draft = new HouseDraft(json);
+            draft.removeCircuit("washer");
+            return draft.file();
+        });
+        assertThat(held().file().panel("garage").fed()).isFalse();
+        assertThat(held().file().find("saw").circuit().lockedOff()).isTrue();
+        assertThat(held().file().find("saw").choice(Choice.Occasion.WINTER)).isEqualTo(Choice.OFF);
+    }
+
+    private HttpResponse<String> call(String method, String path, String key, String ifMatch, String body)
+            throws IOException, InterruptedException {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
+                .method(
+                        method,
+                        body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body));
+        if (key != null) {
+            request.header("Authorization", "Bearer " + key);
+        }
+        if (ifMatch != null) {
+            request.header("If-Match", ifMatch);
+        }
+        return HttpClient.newHttpClient().send(request.build(), HttpResponse.BodyHandlers.ofString());
+    }
+
+    @Test
+    void aKeyOpensItsOwnHouseholdAndNoOther() throws Exception {
+        String key = tokens.make(home, "meter", true, "Ines");
+        String reads = tokens.make(home, "display", false, "Ines");
+        HttpResponse<String> read = call("GET", "/api/v1/household", reads, null, null);
+        assertThat(read.statusCode()).isEqualTo(200);
+        assertThat(read.body()).contains("Saltmarsh Cottage").doesNotContain(key);
+        String tag = read.headers().firstValue("ETag").orElseThrow();
+        String renamed = read.body().replace("Saltmarsh Cottage", "Heron House");
+
+        assertThat(call("GET", "/api/v1/household", null, null, null).statusCode())
+                .isEqualTo(401);
+        assertThat(call("GET", "/api/v1/household", "js_wrong", null, null).statusCode())
+                .isEqualTo(401);
+        assertThat(call("PUT", "/api/v1/household", reads, tag, renamed).statusCode())
+                .isEqualTo(403);
+        HttpResponse<String> bad =
+                call("PUT", "/api/v1/household", key, tag, renamed.replace("\"version\":1", "\"version\":7"));
+        assertThat(bad.statusCode()).isEqualTo(400);
+        assertThat(Json.parse(bad.body().getBytes()).path("pointer").asString()).isEqualTo("/version");
+        HttpResponse<String> written = call("PUT", "/api/v1/household", key, tag, renamed);
+        assertThat(written.statusCode()).isEqualTo(200);
+        assertThat(held().file().name()).isEqualTo("Heron House");
+        assertThat(call("PUT", "/api/v1/household", key, tag, renamed).statusCode())
+                .isEqualTo(412);
+        assertThat(call("PUT", "/api/v1/household", key, "nonsense", renamed).statusCode())
+                .isEqualTo(412);
+
+        tokens.revoke(home + 1, tokens.list(home).get(0).id());
+        assertThat(call("GET", "/api/v1/household", reads, null, null).statusCode())
+                .isEqualTo(200);
+        tokens.revoke(home, tokens.list(home).get(0).id());
+        assertThat(call("GET", "/api/v1/household", reads, null, null).statusCode())
+                .isEqualTo(401);
+        assertThat(tokens.list(home)).extracting(Tokens.Listed::name).containsExactly("meter");
+    }
+
+    /** What a key reads as a setup is what the engine takes. */
+    @Test
+    void theSetupGoesStraightIntoTheEngine() throws Exception {
+        String key = tokens.make(home, "planner", false, "Ines");
+        JsonNode setup = Json.parse(
+                call("GET", "/api/v1/household/setup", key, null, null).body().getBytes());
+        ObjectNode request = Json.MAPPER.createObjectNode();
+        request.set("setup", setup);
+        request.putArray("want").add("fridge").add("well");
+        request.put("start", "one-at-a-time");
+        HttpResponse<String> answer = call("POST", "/api/v1/sizing", null, null, request.toString());
+        assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);
+        assertThat(Json.parse(answer.body().getBytes()).path("decidedBy").asString())
+                .isEqualTo("leg-starting");
+        ObjectNode room = Json.MAPPER.createObjectNode();
+        room.set("setup", setup);
+        room.putArray("on").add("heater").add("fridge");
+        room.put("want", "range").put("minutes", 30);
+        JsonNode made = Json.parse(call("POST", "/api/v1/make-room", null, null, room.toString())
+                .body()
+                .getBytes());
+        assertThat(made.path("fits").asBoolean()).isFalse();
+        assertThat(made.path("options").get(0).path("open").get(0).asString()).isEqualTo("heater");
+        assertThat(made.path("options")
+                        .get(0)
+                        .path("order")
+                        .get(1)
+                        .path("close")
+                        .asString())
+                .isEqualTo("range");
+    }
+}
