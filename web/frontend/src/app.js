@@ -160,7 +160,7 @@ document.addEventListener('alpine:init', () => {
     move(circuit, space, how) {
       const form = this.$root.querySelector('form[data-move]');
       form.elements.circuit.value = circuit;
-      form.elements.space.value = form.dataset.panel + '/' + space;
+      form.elements.space.value = (form.dataset.panel || '') + '/' + space;
       form.elements.how.value = how;
       sessionStorage.setItem('moved', '1');
       form.requestSubmit();

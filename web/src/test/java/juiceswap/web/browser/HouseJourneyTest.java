@@ -263,7 +263,7 @@ class HouseJourneyTest {
         assertThat(page.getByText("a 120 V load on a two-pole breaker must name its leg"))
                 .isVisible();
         assertThat(page.locator("#circuit [name=poles]")).hasValue("2");
-        page.getByText("Close").click();
+        page.locator("#circuit").getByText("Close").click();
         page.getByText("Panel settings").click();
         press(page, "Take this panel out");
         assertThat(page.getByText("Take its circuits out first")).isVisible();
@@ -351,7 +351,6 @@ class HouseJourneyTest {
         assertThat(page.getByText("Saved for winter.")).isVisible();
         assertThat(house().find("heater").choices().toString()).contains("WINTER=OFF");
 
-        page.getByText("Needs met without electricity").click();
         page.locator("select[name=how]").selectOption("wood-heat");
         page.getByText("Circuits it stands in for").click();
         page.locator("[name=instead-heatpump]").check();
