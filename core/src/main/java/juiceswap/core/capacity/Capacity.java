@@ -92,7 +92,7 @@ public record Capacity(
         for (String id : closing) {
             InvalidInput.unless(!on.contains(id), "/closing", id + " is already on");
         }
-        return new Judge(setup, new HashSet<>(on), closing).capacity();
+        return new Judge(setup, on, closing).capacity();
     }
 
     static boolean over(double value, double limit) {
@@ -106,6 +106,8 @@ public record Capacity(
         private final Limits limits;
         private final Set<String> closing;
         private final List<Circuit> all;
+        private final Set<String> ids;
+        private final List<Circuit> behindFeeders;
         private final List<Finding> findings = new ArrayList<>();
 
         private LegWatts running = LegWatts.NONE;
@@ -113,14 +115,16 @@ public record Capacity(
         private double startingWatts;
         private @Nullable String startingCircuit;
 
-        Judge(Setup setup, Set<String> on, Set<String> closing) {
+        Judge(Setup setup, Collection<String> on, Set<String> closing) {
             this.setup = setup;
             this.splitPhase = setup.generator().splitPhase();
             this.limits = Limits.of(setup.generator(), setup.path());
             this.closing = closing;
-            Set<String> ids = new HashSet<>(on);
-            ids.addAll(closing);
+            this.ids = new HashSet<>(on);
+            this.ids.addAll(closing);
             this.all = setup.circuits(ids);
+            this.behindFeeders =
+                    all.stream().filter(circuit -> circuit.fedThrough() != null).toList();
         }
 
         Capacity capacity() {
@@ -185,8 +189,6 @@ public record Capacity(
         }
 
         private void judgeCircuits() {
-            Set<String> ids = new HashSet<>();
-            all.forEach(circuit -> ids.add(circuit.id()));
             for (Circuit circuit : all) {
                 if (circuit.lockedOff()) {
                     findings.add(Finding.about(Code.LOCKED_OFF, circuit.id()));
@@ -223,7 +225,7 @@ public record Capacity(
         /** Its own loads, and everything in a sub-panel that it feeds. */
         private LegWatts throughBreaker(Circuit circuit) {
             LegWatts watts = LegWatts.running(circuit, true);
-            for (Circuit other : all) {
+            for (Circuit other : behindFeeders) {
                 if (circuit.id().equals(other.fedThrough())) {
                     watts = watts.plus(throughBreaker(other));
                 }
@@ -235,12 +237,24 @@ public record Capacity(
             return Math.max(watts.l1(), watts.l2()) / LEG_VOLTS;
         }
 
+        /** Most circuits have nothing to do with another one: only pairs of which one names a partner are looked at. */
         private void judgePairs() {
+            if (all.stream().noneMatch(Judge::namesPartner)) {
+                return;
+            }
             for (int i = 0; i < all.size(); i++) {
+                Circuit one = all.get(i);
+                boolean names = namesPartner(one);
                 for (int j = i + 1; j < all.size(); j++) {
-                    judgePair(all.get(i), all.get(j));
+                    if (names || namesPartner(all.get(j))) {
+                        judgePair(one, all.get(j));
+                    }
                 }
             }
+        }
+
+        private static boolean namesPartner(Circuit circuit) {
+            return !circuit.notWith().isEmpty() || circuit.sharedNeutralWith() != null;
         }
 
         private void judgePair(Circuit one, Circuit other) {
