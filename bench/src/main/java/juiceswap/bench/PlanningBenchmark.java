@@ -33,7 +33,7 @@ import org.openjdk.jmh.annotations.Warmup;
 
 /**
  * The questions that are asked while a finger toggles circuits. Wanted: {@code capacity} of 30 circuits under 20 µs,
- * {@code startOrder} of 20 circuits under 1 ms.
+ * {@code startOrder} of 20 circuits under 1 ms. Run with {@code mvn -q -pl core,bench -DskipTests -Pbench verify}.
  */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)

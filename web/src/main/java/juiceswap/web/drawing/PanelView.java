@@ -45,7 +45,7 @@ public record PanelView(
     /** Half of a tandem is never lower than its text. */
     private static final int TANDEM_HALF = 24;
 
-    private static final int LABEL_CHARACTERS = 19;
+    private static final int LABEL_CHARACTERS = 18;
 
     /**
      * @param kind branch, input or spare
@@ -170,7 +170,7 @@ public record PanelView(
             List<String> lines = broken(circuit.label(), room ? 2 : 1, first);
             if (lines.size() == 2) {
                 String last = lines.get(1) + " · " + amps;
-                lines = List.of(lines.get(0), last.length() <= LABEL_CHARACTERS + 3 ? last : lines.get(1));
+                lines = List.of(lines.get(0), last.length() <= LABEL_CHARACTERS + 4 ? last : lines.get(1));
             }
             return breaker(
                     "branch", circuit, circuit.spaces(), lines, room && lines.size() == 1 ? figures : "", part, parts);
@@ -254,7 +254,7 @@ public record PanelView(
         }
         String last = line.toString();
         int room = lines.isEmpty() ? firstLine : LABEL_CHARACTERS;
-        lines.add(last.length() > room + 1 ? last.substring(0, room).strip() + "…" : last);
+        lines.add(last.length() > room ? last.substring(0, room).strip() + "…" : last);
         return List.copyOf(lines);
     }
 }

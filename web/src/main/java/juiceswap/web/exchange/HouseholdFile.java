@@ -90,14 +90,21 @@ public record HouseholdFile(
                 .orElse(null);
     }
 
-    /** The numbers printed beside a circuit's breaker, such as 13–15. */
+    /** The numbers printed beside a circuit's breaker, such as 13–15; 9a and 9b for the halves of a tandem. */
     public String printed(CircuitEntry entry) {
         PanelEntry in = panel(entry.panel());
+        List<String> sharing = circuits.stream()
+                .filter(other -> other.panel().equals(entry.panel())
+                        && other.circuit().spaces().equals(entry.circuit().spaces()))
+                .map(CircuitEntry::id)
+                .toList();
+        String half = sharing.size() < 2 ? "" : sharing.indexOf(entry.id()) == 0 ? "a" : "b";
         return String.join(
-                "–",
-                entry.circuit().spaces().stream()
-                        .map(space -> String.valueOf(in.panel().printed(space)))
-                        .toList());
+                        "–",
+                        entry.circuit().spaces().stream()
+                                .map(space -> String.valueOf(in.panel().printed(space)))
+                                .toList())
+                + half;
     }
 
     /** Circuits in no room, walked through last. */
