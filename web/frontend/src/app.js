@@ -60,35 +60,46 @@ document.addEventListener('alpine:init', () => {
       });
     },
     async refresh() {
-      if (document.activeElement && typing(document.activeElement)) {
+      if (!document.querySelector('main').dataset.still && document.activeElement && typing(document.activeElement)) {
         this.$root.querySelector('[data-stale]')?.removeAttribute('hidden');
         return;
       }
-      const answer = await fetch(location.pathname, { headers: { Accept: 'text/html' } });
+      // a page that is being filled in stays as it is: only the head above it, with the Line and a stop, is taken
+      const still = document.querySelector('main').dataset.still;
+      const answer = await fetch(still || location.pathname, { headers: { Accept: 'text/html' } });
       if (!answer.ok) return;
       const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html');
-      Alpine.morph(document.querySelector('#frame'), fresh.querySelector('#frame').outerHTML);
+      const part = still ? '#frame > header' : '#frame';
+      Alpine.morph(document.querySelector(part), fresh.querySelector(part).outerHTML);
     },
   }));
 
-  // asks the server what a form would mean while it is being filled in, and shows its answer in place
+  // asks the server what a form would mean while it is being filled in, and shows its answer in place; until it comes,
+  // and when it doesn't, the old answer is marked as old
   Alpine.data('asks', () => ({
     waiting: null,
+    asked: 0,
+    parts() { return this.$root.dataset.into.split(',').map((part) => document.querySelector(part)).filter(Boolean); },
     ask() {
       clearTimeout(this.waiting);
+      this.parts().forEach((part) => part.setAttribute('aria-busy', 'true'));
       this.waiting = setTimeout(() => this.fetch(), 150);
     },
     async fetch() {
       const form = this.$root;
       const query = new URLSearchParams(new FormData(form));
       query.delete('_csrf');
-      const answer = await fetch((form.dataset.ask || form.getAttribute('action')) + '?' + query, { headers: { Accept: 'text/html' } });
-      if (!answer.ok) return;
-      const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html');
-      for (const part of form.dataset.into.split(',')) {
-        const now = document.querySelector(part);
-        const then = fresh.querySelector(part);
-        if (now && then) Alpine.morph(now, then.outerHTML);
+      const turn = ++this.asked;
+      let fresh = null;
+      try {
+        const answer = await fetch((form.dataset.ask || form.getAttribute('action')) + '?' + query, { headers: { Accept: 'text/html' } });
+        if (answer.ok && !answer.redirected) fresh = new DOMParser().parseFromString(await answer.text(), 'text/html');
+      } catch (offline) { /* the mark stays */ }
+      if (turn !== this.asked) return;
+      for (const part of this.parts()) {
+        const then = fresh && fresh.querySelector('#' + part.id);
+        if (then) Alpine.morph(part, then.outerHTML);
+        else part.setAttribute('data-unanswered', 'No answer from the server: this is from before your last change.');
       }
     },
   }));

@@ -46,7 +46,12 @@ class LayoutTest {
                 .resideInAPackage("juiceswap.web.api..")
                 .should()
                 .dependOnClassesThat()
-                .resideInAnyPackage("juiceswap.web.swap..", "juiceswap.web.house..", "juiceswap.web.db..", "org.jooq..")
+                .resideInAnyPackage(
+                        "juiceswap.web.swap..",
+                        "juiceswap.web.house..",
+                        "juiceswap.web.household..",
+                        "juiceswap.web.db..",
+                        "org.jooq..")
                 .check(all);
     }
 }

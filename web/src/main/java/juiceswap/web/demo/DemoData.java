@@ -18,7 +18,7 @@ import juiceswap.core.outage.Standing;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
-import juiceswap.web.house.Households;
+import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
 import juiceswap.web.swap.Outages;

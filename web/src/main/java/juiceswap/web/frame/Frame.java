@@ -9,7 +9,7 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.drawing.LineView;
 import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.house.Households;
+import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
 import juiceswap.web.swap.Outages;

@@ -3,6 +3,7 @@ package juiceswap.web.house;
 import java.util.List;
 import java.util.Map;
 import juiceswap.core.house.TransferDevice;
+import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;

@@ -6,6 +6,7 @@ import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -75,6 +76,25 @@ class Catalogue {
                 b.name().toLowerCase(Locale.ROOT).startsWith(start),
                 a.name().toLowerCase(Locale.ROOT).startsWith(start)));
         return found.subList(0, Math.min(most, found.size()));
+    }
+
+    /** What a circuit of that label probably has on it: the more words in common the earlier, none without. */
+    List<Typical> likely(String label, boolean twoPole, int most) {
+        List<String> words = List.of(label.toLowerCase(Locale.ROOT).split("[^a-z0-9]+"));
+        Comparator<Typical> byWords = Comparator.comparingLong(typical -> -common(typical, words));
+        return all.stream()
+                .filter(typical -> common(typical, words) > 0)
+                .filter(typical -> twoPole || typical.volts() == 120)
+                .sorted(byWords)
+                .limit(most)
+                .toList();
+    }
+
+    private static long common(Typical typical, List<String> words) {
+        String text = " " + (typical.name() + " " + typical.words()).toLowerCase(Locale.ROOT);
+        return words.stream()
+                .filter(word -> word.length() > 2 && text.contains(" " + word))
+                .count();
     }
 
     private static List<Typical> read() {

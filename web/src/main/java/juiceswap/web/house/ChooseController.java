@@ -18,11 +18,13 @@ import juiceswap.core.capacity.StartOrder;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
+import juiceswap.core.house.Load;
 import juiceswap.core.house.Setup;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.exchange.CircuitEntry;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.PanelEntry;
+import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.Words;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -81,7 +83,7 @@ class ChooseController {
             Model model) {
         HouseholdFile file = editing.open(account, "/house/choose", model).file();
         Choice.Occasion occasion = occasion(word);
-        boolean trying = typed.keySet().stream().anyMatch(field -> field.startsWith("choice-"));
+        Setup setup = withStages(file, typed);
         List<Row> rows = new ArrayList<>();
         Set<String> on = new LinkedHashSet<>();
         Set<String> must = new HashSet<>();
@@ -103,8 +105,8 @@ class ChooseController {
                     entry,
                     file.printed(entry),
                     entry.circuit().twoPole() ? "both" : entry.circuit().leg() == Leg.L2 ? "two" : "one",
-                    Shown.watts(entry.circuit().runningWatts()),
-                    Shown.watts(entry.circuit().startingWatts()),
+                    Shown.watts(setup.circuit(id).runningWatts()),
+                    Shown.watts(setup.circuit(id).startingWatts()),
                     fixed ? "off" : choice,
                     isOn,
                     fixed,
@@ -117,10 +119,10 @@ class ChooseController {
         model.addAttribute("rows", rows);
         model.addAttribute("occasion", occasion.word());
         model.addAttribute("occasions", Choice.Occasion.values());
-        model.addAttribute("trying", trying);
         model.addAttribute("without", WITHOUT);
         model.addAttribute("testOn", testCircuits(file));
-        judge(file, on, must, model);
+        model.addAttribute("testAdvice", testAdvice(file));
+        judge(file, setup, on, must, model);
         return "house/choose";
     }
 
@@ -133,8 +135,27 @@ class ChooseController {
         return Choice.Occasion.WINTER;
     }
 
-    private static void judge(HouseholdFile file, Set<String> on, Set<String> must, Model model) {
+    /** The setup with those stages of each appliance that are ticked; as stored where the form says nothing. */
+    private static Setup withStages(HouseholdFile file, Map<String, String> typed) {
+        List<Circuit> circuits = new ArrayList<>();
+        for (CircuitEntry entry : file.circuits()) {
+            Circuit circuit = entry.circuit();
+            if (typed.containsKey("stages-" + entry.id())) {
+                List<Load> ticked = new ArrayList<>();
+                for (int i = 0; i < entry.loads().size(); i++) {
+                    if (typed.containsKey("stage-" + entry.id() + "-" + i)) {
+                        ticked.add(entry.loads().get(i).load());
+                    }
+                }
+                circuit = circuit.withLoads(ticked);
+            }
+            circuits.add(circuit);
+        }
         Setup setup = file.setup();
+        return new Setup(setup.transfer(), setup.generator(), setup.path(), circuits);
+    }
+
+    private static void judge(HouseholdFile file, Setup setup, Set<String> on, Set<String> must, Model model) {
         Capacity capacity = Capacity.of(setup, on, Set.of());
         StartOrder order = StartOrder.of(
                 setup, List.of(), List.copyOf(on), List.copyOf(setup.transfer().usableTestCircuits()));
@@ -148,8 +169,8 @@ class ChooseController {
                         .filter(finding -> finding.code() != Finding.Code.UNPROTECTED_LINK)
                         .map(finding -> FitView.finding(finding, file))
                         .toList());
-        model.addAttribute("remedies", order.fits() ? List.of() : remedies(file, on, must));
-        model.addAttribute("balance", balance(file, on));
+        model.addAttribute("remedies", order.fits() ? List.of() : remedies(file, setup, on, must));
+        model.addAttribute("balance", balance(file, setup, on));
     }
 
     private static String headline(Set<String> on, Capacity capacity, StartOrder order) {
@@ -166,16 +187,16 @@ class ChooseController {
     }
 
     /** Cheapest first: leaving something off costs nothing; moving a breaker costs an electrician's visit. */
-    private static List<Remedy> remedies(HouseholdFile file, Set<String> on, Set<String> must) {
+    private static List<Remedy> remedies(HouseholdFile file, Setup setup, Set<String> on, Set<String> must) {
         ToIntFunction<String> importance = id -> {
             boolean test = file.setup().transfer().usableTestCircuits().contains(id);
             return (must.contains(id) ? 2 : 1) + (test ? 2 : 0);
         };
         List<Remedy> remedies = new ArrayList<>();
-        for (List<String> off : Remedies.leaveOff(file.setup(), on, importance)) {
+        for (List<String> off : Remedies.leaveOff(setup, on, importance)) {
             remedies.add(new Remedy("Leave off " + labels(file, off), "off"));
         }
-        for (LegBalance balance : proposals(file, on)) {
+        for (LegBalance balance : proposals(file, setup, on)) {
             if (Remedies.passes(balance.setup(), on)) {
                 remedies.add(new Remedy(
                         "Or have " + moves(file, balance) + ": then all of it fits. For a licensed electrician.",
@@ -194,18 +215,18 @@ class ChooseController {
                 " and ", ids.stream().map(id -> Words.label(id, file)).toList());
     }
 
-    private static List<LegBalance> proposals(HouseholdFile file, Set<String> on) {
+    private static List<LegBalance> proposals(HouseholdFile file, Setup setup, Set<String> on) {
         if (!file.setup().transfer().kind().switchesPanel()) {
             return List.of();
         }
         PanelEntry panel = file.panel();
-        return LegBalance.of(file.setup(), on, panel.panel(), panel.map(file.circuits()));
+        return LegBalance.of(setup, on, panel.panel(), panel.map(file.circuits()));
     }
 
     /** What an electrician could move, with the gain. */
-    private static List<String> balance(HouseholdFile file, Set<String> on) {
+    private static List<String> balance(HouseholdFile file, Setup setup, Set<String> on) {
         List<String> lines = new ArrayList<>();
-        for (LegBalance balance : proposals(file, on)) {
+        for (LegBalance balance : proposals(file, setup, on)) {
             String moves = moves(file, balance);
             lines.add(moves.substring(0, 1).toUpperCase(Locale.ROOT)
                     + moves.substring(1)
@@ -238,6 +259,27 @@ class ChooseController {
             tests.put(circuit.leg().name(), id);
         }
         return tests;
+    }
+
+    /** What speaks against the test circuits as they are. */
+    private static List<String> testAdvice(HouseholdFile file) {
+        List<String> advice = new ArrayList<>();
+        Map<String, String> tests = testCircuits(file);
+        boolean split = file.setup().generator().splitPhase();
+        if (split && (tests.get("L1").isEmpty() || tests.get("L2").isEmpty())) {
+            advice.add("A lost neutral shows only when both legs can be read: choose one on each leg.");
+        }
+        for (String id : file.setup().transfer().testCircuits()) {
+            Circuit circuit = file.setup().circuit(id);
+            if (circuit.twoPole()) {
+                advice.add(circuit.label() + " is on both legs: choose single-pole circuits.");
+            } else if (circuit.loads().stream().anyMatch(load -> load.extraWatts() > 0)) {
+                advice.add(circuit.label() + " has a motor or a compressor, which a wrong voltage would ruin.");
+            } else if (circuit.loads().isEmpty()) {
+                advice.add(circuit.label() + " has nothing on it to see the light by.");
+            }
+        }
+        return advice;
     }
 
     @PostMapping("/house/choose")

@@ -16,6 +16,7 @@ import juiceswap.web.exchange.CircuitEntry;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.LoadEntry;
+import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -301,7 +302,7 @@ class CircuitController {
         if (done) {
             flash.addFlashAttribute(
                     "taken", typical.name() + " is added as a guess. Read its label or measure it when you can.");
-            return "redirect:/house/circuit/" + id;
+            return form.checked("panel") ? "redirect:/house?circuit=" + id : "redirect:/house/circuit/" + id;
         }
         model.addAttribute("form", form);
         return show(account, id, null, form.value("q"), false, model);

@@ -15,6 +15,7 @@ import juiceswap.web.exchange.CircuitEntry;
 import juiceswap.web.exchange.ExtensionCord;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.LoadEntry;
+import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;

@@ -10,6 +10,8 @@ import juiceswap.core.InvalidInput;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.household.Households;
+import juiceswap.web.household.Tokens;
 import juiceswap.web.security.Account;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.ContentDisposition;

@@ -14,6 +14,8 @@ import juiceswap.web.drawing.PanelView;
 import juiceswap.web.exchange.CircuitEntry;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.PanelEntry;
+import juiceswap.web.household.HouseDraft;
+import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
@@ -33,13 +35,16 @@ import tools.jackson.databind.node.ObjectNode;
 /** The panel as it hangs, edited in place. */
 @Controller
 class PanelController {
+    private static final int MOST_LIKELY = 4;
     private static final String NOTHING_MORE = "There is nothing more.";
 
     private final HouseEditing editing;
     private final Households households;
+    private final Catalogue catalogue;
     private final ITemplateEngine templates;
 
-    PanelController(HouseEditing editing, Households households, ITemplateEngine templates) {
+    PanelController(HouseEditing editing, Households households, Catalogue catalogue, ITemplateEngine templates) {
+        this.catalogue = catalogue;
         this.editing = editing;
         this.households = households;
         this.templates = templates;
@@ -68,6 +73,9 @@ class PanelController {
         model.addAttribute("circuit", chosen);
         model.addAttribute("space", chosen == null ? space : null);
         model.addAttribute("settings", settings);
+        model.addAttribute("likely", likely(chosen));
+        model.addAttribute(
+                "nextFree", map(shown, file).free(1).stream().findFirst().orElse(null));
         model.addAttribute("roomOf", roomOf(file));
         model.addAttribute("places", places(file));
         if (!model.containsAttribute("subForm")) {
@@ -84,6 +92,13 @@ class PanelController {
             }
         }
         return "house/panel";
+    }
+
+    /** What probably hangs on a circuit that has nothing on it yet. */
+    private List<Catalogue.Typical> likely(@Nullable CircuitEntry chosen) {
+        return chosen == null || !chosen.loads().isEmpty()
+                ? List.of()
+                : catalogue.likely(chosen.circuit().label(), chosen.circuit().twoPole(), MOST_LIKELY);
     }
 
     /** A place that a breaker can be put to, with what is there now. */

@@ -19,6 +19,7 @@ import juiceswap.core.supply.Link;
 import juiceswap.core.supply.Rating;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;

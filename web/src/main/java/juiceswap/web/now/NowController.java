@@ -10,7 +10,7 @@ import juiceswap.core.house.Setup;
 import juiceswap.core.supply.Bond;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.house.Households;
+import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.SwapService;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;

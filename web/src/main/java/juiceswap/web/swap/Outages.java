@@ -15,7 +15,7 @@ import juiceswap.core.outage.Standing;
 import juiceswap.web.exchange.EventJson;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
-import juiceswap.web.house.Households;
+import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;

@@ -17,7 +17,7 @@ import juiceswap.core.outage.Standing;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.SwapJson;
-import juiceswap.web.house.Households;
+import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.Outages.Conflict;
 import juiceswap.web.swap.Outages.Outage;

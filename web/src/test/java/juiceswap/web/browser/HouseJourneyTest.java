@@ -18,7 +18,8 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import juiceswap.web.TestDatabase;
 import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.house.Households;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.household.Households;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -66,6 +67,7 @@ class HouseJourneyTest {
 
     @AfterEach
     void asItWas() {
+        db.execute("update outage set ended_at = now() where ended_at is null");
         db.execute("delete from household_revision");
         db.execute("update household set file = ?::jsonb, name = 'Saltmarsh Cottage', revision = 0", sample);
         assertThat(browsers.errors()).isEmpty();
@@ -428,6 +430,45 @@ class HouseJourneyTest {
         Page bram = enter("bram", 1280, 800);
         go(bram, "/house/files");
         assertThat(bram.locator("[name=tokenName]")).hasCount(0);
+    }
+
+    @Test
+    void aFaultyFileIsReportedWholeAndNothingIsStored() throws Exception {
+        Page page = enter("ines", 1280, 800);
+        go(page, "/house/files");
+        String before = exported(page);
+        String faulty = before.replace("\"breakerAmps\" : 15", "\"breakerAmps\" : -15")
+                .replace("\"kind\" : \"inlet\"", "\"kind\" : \"tunnel\"");
+        page.locator("form[action='/house/import'] input[type=file]")
+                .setInputFiles(
+                        new FilePayload("faulty.json", "application/json", faulty.getBytes(StandardCharsets.UTF_8)));
+        press(page, "Import");
+        assertThat(page.locator("#problems")).containsText("/setup/path/2/kind");
+        assertThat(page.locator("#problems")).containsText("/setup/circuits/1/breakerAmps");
+        go(page, "/house/files");
+        assertThat(Json.parse(exported(page).getBytes(StandardCharsets.UTF_8)))
+                .isEqualTo(Json.parse(before.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    private static String exported(Page page) throws Exception {
+        return Files.readString(page.waitForDownload(
+                        () -> page.getByText("Household, JSON").first().click())
+                .path());
+    }
+
+    /** A stop at the panel shows on the house's pages at once, and takes nothing that is being typed. */
+    @Test
+    void whatHappensOutsideTakesNothingThatIsBeingTyped() {
+        Page page = enter("ines", 1280, 800);
+        go(page, "/house?circuit=fridge");
+        page.locator("#circuit [name=note]").fill("half a sentence");
+        page.locator("h1").click();
+        Page bram = enter("bram", 1280, 800);
+        go(bram, "/now");
+        bram.getByText("The power is out", new Page.GetByTextOptions().setExact(true))
+                .click();
+        assertThat(page.getByText("Make safe").last()).isVisible();
+        assertThat(page.locator("#circuit [name=note]")).hasValue("half a sentence");
     }
 
     /** 42 spaces, tandems and a sub-panel, on a laptop and on a phone. */

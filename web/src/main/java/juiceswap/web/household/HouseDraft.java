@@ -1,4 +1,4 @@
-package juiceswap.web.house;
+package juiceswap.web.household;
 
 import java.text.Normalizer;
 import java.util.ArrayList;
@@ -16,52 +16,52 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** A copy of a household's file that is being changed. What comes out is checked as a whole when it is stored. */
-final class HouseDraft {
+public final class HouseDraft {
     private final ObjectNode file;
 
-    HouseDraft(ObjectNode file) {
+    public HouseDraft(ObjectNode file) {
         this.file = file;
     }
 
-    ObjectNode file() {
+    public ObjectNode file() {
         return file;
     }
 
-    ObjectNode setup() {
+    public ObjectNode setup() {
         return (ObjectNode) file.path("setup");
     }
 
     /** The object in that field of the file, made when it is missing. */
-    ObjectNode object(String field) {
+    public ObjectNode object(String field) {
         return file.path(field).isObject() ? (ObjectNode) file.path(field) : file.putObject(field);
     }
 
     /** The list in that field of the file, made when it is missing. */
-    ArrayNode list(String field) {
+    public ArrayNode list(String field) {
         return list(file, field);
     }
 
-    static ArrayNode list(ObjectNode parent, String field) {
+    public static ArrayNode list(ObjectNode parent, String field) {
         return parent.path(field).isArray() ? (ArrayNode) parent.path(field) : parent.putArray(field);
     }
 
-    ObjectNode generator() {
+    public ObjectNode generator() {
         return (ObjectNode) setup().path("generator");
     }
 
-    ObjectNode transfer() {
+    public ObjectNode transfer() {
         return (ObjectNode) setup().path("transfer");
     }
 
-    ArrayNode path() {
+    public ArrayNode path() {
         return list(setup(), "path");
     }
 
-    ArrayNode circuits() {
+    public ArrayNode circuits() {
         return list(setup(), "circuits");
     }
 
-    ObjectNode circuit(String id) {
+    public ObjectNode circuit(String id) {
         for (JsonNode circuit : circuits()) {
             if (circuit.path("id").asString().equals(id)) {
                 return (ObjectNode) circuit;
@@ -70,12 +70,12 @@ final class HouseDraft {
         throw new InvalidInput("/circuit", "this circuit is not there any more");
     }
 
-    ArrayNode loads(String circuit) {
+    public ArrayNode loads(String circuit) {
         return list(circuit(circuit), "loads");
     }
 
     /** Sets a field, or takes it away when there is nothing to say. */
-    static void put(ObjectNode node, String field, @Nullable Object value) {
+    public static void put(ObjectNode node, String field, @Nullable Object value) {
         if (value == null) {
             node.remove(field);
         } else {
@@ -84,7 +84,7 @@ final class HouseDraft {
     }
 
     /** As {@link #put}, where a number without a fraction is written as a whole one. */
-    static void putNumber(ObjectNode node, String field, @Nullable Double value) {
+    public static void putNumber(ObjectNode node, String field, @Nullable Double value) {
         if (value != null && value == Math.rint(value) && Math.abs(value) < Integer.MAX_VALUE) {
             node.put(field, value.intValue());
         } else {
@@ -93,7 +93,7 @@ final class HouseDraft {
     }
 
     /** A new circuit at the end of the directory; returns its id, made from the label. */
-    String addCircuit(String panel, List<Integer> spaces, String label, double breakerAmps) {
+    public String addCircuit(String panel, List<Integer> spaces, String label, double breakerAmps) {
         String id = freeId(label);
         ObjectNode circuit = circuits().addObject();
         circuit.put("id", id);
@@ -118,7 +118,7 @@ final class HouseDraft {
         return id;
     }
 
-    boolean hasCircuit(String id) {
+    public boolean hasCircuit(String id) {
         for (JsonNode circuit : circuits()) {
             if (circuit.path("id").asString().equals(id)) {
                 return true;
@@ -128,7 +128,7 @@ final class HouseDraft {
     }
 
     /** Takes a circuit out of the house and out of everything that names it. */
-    void removeCircuit(String id) {
+    public void removeCircuit(String id) {
         removeWhere(circuits(), circuit -> circuit.path("id").asString().equals(id));
         for (JsonNode circuit : circuits()) {
             removeName((ObjectNode) circuit, "needs", id);
@@ -164,7 +164,7 @@ final class HouseDraft {
         }
     }
 
-    static void removeWhere(ArrayNode list, Predicate<JsonNode> unwanted) {
+    public static void removeWhere(ArrayNode list, Predicate<JsonNode> unwanted) {
         for (int i = list.size() - 1; i >= 0; i--) {
             if (unwanted.test(list.get(i))) {
                 list.remove(i);
@@ -173,7 +173,7 @@ final class HouseDraft {
     }
 
     /** Writes the places of a panel's breakers, and their order where two share a space. */
-    void place(PanelMap map) {
+    public void place(PanelMap map) {
         Map<String, List<Integer>> places = map.places();
         for (JsonNode circuit : circuits()) {
             List<Integer> spaces = places.get(circuit.path("id").asString());
@@ -184,14 +184,14 @@ final class HouseDraft {
     }
 
     /** Moves a circuit to the end of the directory: the lower half when it shares a space. */
-    void toTheEnd(String id) {
+    public void toTheEnd(String id) {
         ObjectNode circuit = circuit(id);
         removeWhere(circuits(), node -> node.path("id").asString().equals(id));
         circuits().add(circuit);
     }
 
     /** Puts a circuit into one room, made when it is missing; null takes it out of all. */
-    void room(String id, @Nullable String room) {
+    public void room(String id, @Nullable String room) {
         ArrayNode rooms = list("rooms");
         rooms.forEach(one -> removeName((ObjectNode) one, "circuits", id));
         if (room != null) {
@@ -211,7 +211,7 @@ final class HouseDraft {
     }
 
     /** Two circuits share a neutral, or this one with none; both say so. */
-    void sharedNeutral(String id, @Nullable String with) {
+    public void sharedNeutral(String id, @Nullable String with) {
         for (JsonNode circuit : circuits()) {
             forget((ObjectNode) circuit, "sharedNeutralWith", id);
         }
@@ -222,12 +222,12 @@ final class HouseDraft {
     }
 
     /** What is picked up in an outage follows from what must run in that season. */
-    void pickUp(Collection<String> ids) {
+    public void pickUp(Collection<String> ids) {
         put(object("outage"), "pickUp", new ArrayList<>(ids));
     }
 
     /** A household of which nothing is known yet but its panel, device and set. */
-    static ObjectNode beginning(String name) {
+    public static ObjectNode beginning(String name) {
         ObjectNode file = Json.MAPPER.createObjectNode();
         file.put("format", "juice-swap-household");
         file.put("version", 1);

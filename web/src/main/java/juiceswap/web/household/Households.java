@@ -1,4 +1,4 @@
-package juiceswap.web.house;
+package juiceswap.web.household;
 
 import static juiceswap.web.db.Tables.HOUSEHOLD;
 import static juiceswap.web.db.Tables.HOUSEHOLD_REVISION;

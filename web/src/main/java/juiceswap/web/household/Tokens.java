@@ -1,4 +1,4 @@
-package juiceswap.web.house;
+package juiceswap.web.household;
 
 import static juiceswap.web.db.Tables.API_TOKEN;
 
@@ -18,7 +18,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Keys with which programs of a household read and write its file. Only a hash of a key is stored. */
 @Repository
-class Tokens {
+public class Tokens {
     private static final int BYTES = 24;
     private static final SecureRandom RANDOM = new SecureRandom();
 
@@ -42,7 +42,7 @@ class Tokens {
 
     /** Makes a key and returns it: the only time that it can be seen. */
     @Transactional
-    String make(long household, String name, boolean mayWrite, String who) {
+    public String make(long household, String name, boolean mayWrite, String who) {
         byte[] bytes = new byte[BYTES];
         RANDOM.nextBytes(bytes);
         String token = "js_" + Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
@@ -57,7 +57,7 @@ class Tokens {
     }
 
     /** Keys in force, latest first. */
-    List<Listed> list(long household) {
+    public List<Listed> list(long household) {
         return db.selectFrom(API_TOKEN)
                 .where(API_TOKEN.HOUSEHOLD_ID.eq(household), API_TOKEN.REVOKED_AT.isNull())
                 .orderBy(API_TOKEN.ID.desc())
@@ -71,7 +71,7 @@ class Tokens {
     }
 
     @Transactional
-    void revoke(long household, long id) {
+    public void revoke(long household, long id) {
         db.update(API_TOKEN)
                 .set(API_TOKEN.REVOKED_AT, OffsetDateTime.now())
                 .where(API_TOKEN.ID.eq(id), API_TOKEN.HOUSEHOLD_ID.eq(household), API_TOKEN.REVOKED_AT.isNull())

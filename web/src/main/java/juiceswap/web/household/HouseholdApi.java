@@ -1,4 +1,4 @@
-package juiceswap.web.house;
+package juiceswap.web.household;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
