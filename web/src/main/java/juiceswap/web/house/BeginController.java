@@ -1,5 +1,6 @@
 package juiceswap.web.house;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import juiceswap.core.house.TransferDevice;
@@ -17,7 +18,7 @@ import tools.jackson.databind.node.ObjectNode;
 @Controller
 class BeginController {
     /** What is most often so; the person corrects what isn't. */
-    static final Map<String, String> SUGGESTED = Map.of(
+    private static final Map<String, String> SUGGESTED = Map.of(
             "spaces", "24",
             "kind", "interlock",
             "output", "120/240",
@@ -28,6 +29,13 @@ class BeginController {
     private static final double CONSIDERED_RUNNING_WATTS = 5000;
 
     private static final double CONSIDERED_STARTING_WATTS = 6250;
+
+    /** The form as it is first shown. */
+    static Form form(String household) {
+        Map<String, String> values = new HashMap<>(SUGGESTED);
+        values.put("household", household);
+        return new Form(values);
+    }
 
     private final HouseEditing editing;
 

@@ -91,7 +91,7 @@ class FilesController {
                 return show(account, model);
             }
             model.addAttribute("samples", SAMPLES);
-            model.addAttribute("form", new Form(BeginController.SUGGESTED));
+            model.addAttribute("form", BeginController.form(households.name(account.householdId())));
             return "house/begin";
         }
     }

@@ -61,7 +61,7 @@ class PanelController {
         if (editing.file(account).isEmpty()) {
             model.addAttribute("samples", FilesController.SAMPLES);
             if (!model.containsAttribute("form")) {
-                model.addAttribute("form", new Form(BeginController.SUGGESTED));
+                model.addAttribute("form", BeginController.form(households.name(account.householdId())));
             }
             return "house/begin";
         }
