@@ -51,25 +51,46 @@ public record LegBalance(List<Move> moves, double beforeWatts, double afterWatts
         if (!setup.generator().splitPhase()) {
             return List.of();
         }
-        double before = difference(setup, on);
+        double difference = difference(setup, on);
         List<Change> single = changes(setup, on, panel, map);
-        List<LegBalance> found = new ArrayList<>();
+        List<Proposal> found = new ArrayList<>();
         for (int i = 0; i < single.size(); i++) {
-            found.add(proposal(setup, on, before, List.of(single.get(i))));
+            Change one = single.get(i);
+            consider(List.of(one), difference, found);
             for (int j = i + 1; j < single.size(); j++) {
-                Change one = single.get(i);
-                Change other = single.get(j);
-                if (one.apart(other) && Math.abs(signed(setup, on) + one.shift + other.shift) < before) {
-                    found.add(proposal(setup, on, before, List.of(one, other)));
+                if (one.apart(single.get(j))) {
+                    consider(List.of(one, single.get(j)), difference, found);
                 }
             }
         }
         return found.stream()
-                .filter(proposal -> proposal.gainWatts() >= WORTH_WATTS)
-                .sorted(Comparator.comparingDouble((LegBalance proposal) ->
-                        proposal.afterWatts() + WORTH_WATTS * proposal.moves().size()))
+                .sorted(Comparator.comparingDouble(Proposal::cost))
                 .limit(MOST)
+                .map(proposal -> new LegBalance(
+                        proposal.moves(), Math.abs(difference), proposal.after(), moved(setup, proposal.moves())))
                 .toList();
+    }
+
+    /** Changes that gain enough, and the difference of the legs after them. */
+    private record Proposal(List<Change> changes, double after) {
+        List<Move> moves() {
+            return changes.stream().map(Change::move).toList();
+        }
+
+        /** A second move must be worth it. */
+        double cost() {
+            return after + WORTH_WATTS * changes.size();
+        }
+    }
+
+    private static void consider(List<Change> changes, double difference, List<Proposal> found) {
+        double after = difference;
+        for (Change change : changes) {
+            after += change.shift;
+        }
+        if (Math.abs(difference) - Math.abs(after) >= WORTH_WATTS) {
+            found.add(new Proposal(changes, Math.abs(after)));
+        }
     }
 
     /** A move and by how many watts it shifts L1 against L2. */
@@ -121,28 +142,19 @@ public record LegBalance(List<Move> moves, double beforeWatts, double afterWatts
         return from == Leg.L1 ? -2 * watts : 2 * watts;
     }
 
-    private static LegBalance proposal(Setup setup, Collection<String> on, double before, List<Change> changes) {
-        List<Move> moves = changes.stream().map(Change::move).toList();
-        Setup after = moved(setup, moves);
-        return new LegBalance(moves, before, difference(after, on), after);
-    }
-
     private static Setup moved(Setup setup, List<Move> moves) {
         List<Circuit> circuits = new ArrayList<>();
         for (Circuit circuit : setup.circuits()) {
-            boolean moves1 = moves.stream()
+            boolean goes = moves.stream()
                     .anyMatch(move ->
                             move.circuit().equals(circuit.id()) || circuit.id().equals(move.inExchange()));
-            circuits.add(moves1 ? circuit.onLeg(circuit.leg().other()) : circuit);
+            circuits.add(goes ? circuit.onLeg(circuit.leg().other()) : circuit);
         }
         return new Setup(setup.transfer(), setup.generator(), setup.path(), circuits);
     }
 
+    /** L1 less L2, watts running. */
     private static double difference(Setup setup, Collection<String> on) {
-        return Math.abs(signed(setup, on));
-    }
-
-    private static double signed(Setup setup, Collection<String> on) {
         LegWatts sum = LegWatts.NONE;
         for (Circuit circuit : setup.circuits(on)) {
             sum = sum.plus(LegWatts.running(circuit, true));

@@ -3,9 +3,12 @@ package juiceswap.core.capacity;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
@@ -14,6 +17,7 @@ import juiceswap.core.InvalidInput;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Need;
+import juiceswap.core.supply.Limits;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -94,6 +98,36 @@ public record MakeRoom(boolean fits, List<Option> options, Finding.@Nullable Cod
         }
     }
 
+    /**
+     * A cheap look ahead: whether opening a set can free enough running watts, in total and on each leg, for {@code all}
+     * to fit. False only where {@link Capacity} would block; so that most of many sets need no full judgement.
+     */
+    static Predicate<Set<String>> freesEnough(Setup setup, Collection<String> all) {
+        boolean splitPhase = setup.generator().splitPhase();
+        Limits limits = Limits.of(setup.generator(), setup.path());
+        Map<String, LegWatts> watts = new HashMap<>();
+        LegWatts running = LegWatts.NONE;
+        LegWatts dependants = LegWatts.NONE;
+        for (Circuit circuit : setup.circuits(all)) {
+            LegWatts its = LegWatts.running(circuit, splitPhase);
+            watts.put(circuit.id(), its);
+            running = running.plus(its);
+            // what needs something that is opened goes with it
+            dependants = circuit.needs().isEmpty() ? dependants : dependants.plus(its);
+        }
+        LegWatts on = running;
+        LegWatts mayGo = dependants;
+        return opened -> {
+            LegWatts freed = mayGo;
+            for (String id : opened) {
+                freed = freed.plus(watts.getOrDefault(id, LegWatts.NONE));
+            }
+            return !Capacity.over(on.total() - freed.total(), limits.planRunningWatts())
+                    && !Capacity.over(on.l1() - freed.l1(), limits.legRunningWatts())
+                    && !Capacity.over(on.l2() - freed.l2(), limits.legRunningWatts());
+        };
+    }
+
     /** {@code opened} and everything on that needs one of them, directly or through others. */
     static Set<String> withDependants(Setup setup, Collection<String> on, Collection<String> opened) {
         Set<String> all = new LinkedHashSet<>(opened);
@@ -146,7 +180,10 @@ public record MakeRoom(boolean fits, List<Option> options, Finding.@Nullable Cod
                 candidates.forEach(stays::remove);
                 return new MakeRoom(false, List.of(), firstBlock(stays));
             }
-            List<List<String>> found = smallest(candidates, this::passes);
+            Set<String> all = new HashSet<>(on);
+            all.addAll(closing);
+            List<List<String>> found =
+                    smallest(candidates, freesEnough(setup, all).and(this::passes));
             if (found.isEmpty()) {
                 found = List.of(fewEnough(candidates));
             }
@@ -207,7 +244,7 @@ public record MakeRoom(boolean fits, List<Option> options, Finding.@Nullable Cod
                     again,
                     opened.stream()
                             .map(this::waits)
-                            .filter(java.util.Objects::nonNull)
+                            .filter(Objects::nonNull)
                             .min(Comparator.naturalOrder())
                             .orElse(null),
                     because,

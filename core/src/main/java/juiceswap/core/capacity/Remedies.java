@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.function.ToIntFunction;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Setup;
@@ -28,8 +29,9 @@ public final class Remedies {
                         .thenComparingDouble(Circuit::runningWatts))
                 .map(Circuit::id)
                 .toList();
+        Predicate<Set<String>> enough = MakeRoom.freesEnough(setup, on).and(opened -> passes(setup, on, opened));
         List<List<String>> found = new ArrayList<>();
-        for (List<String> left : MakeRoom.smallest(candidates, opened -> passes(setup, on, opened))) {
+        for (List<String> left : MakeRoom.smallest(candidates, enough)) {
             if (!left.isEmpty()) {
                 found.add(List.copyOf(MakeRoom.withDependants(setup, on, left)));
             }

@@ -129,6 +129,31 @@ class MakeRoomTest {
         }
     }
 
+    /** The look ahead never rules out a set that the full judgement would take. */
+    @ParameterizedTest
+    @ValueSource(longs = {31, 32, 33, 34})
+    void theLookAheadIsOnTheSafeSide(long seed) {
+        Random random = new Random(seed);
+        Setup setup = Samples.random(random, 12);
+        List<String> on = setup.circuits().stream().map(Circuit::id).toList();
+        int taken = 0;
+        for (int i = 0; i < 400; i++) {
+            Set<String> opened = new HashSet<>();
+            on.forEach(id -> {
+                if (random.nextInt(3) > 0) {
+                    opened.add(id);
+                }
+            });
+            Set<String> left = new HashSet<>(on);
+            left.removeAll(MakeRoom.withDependants(setup, on, opened));
+            if (Capacity.of(setup, left, Set.of()).ok()) {
+                taken++;
+                assertThat(MakeRoom.freesEnough(setup, on).test(opened)).isTrue();
+            }
+        }
+        assertThat(taken).isPositive();
+    }
+
     @Test
     void whatIsLeftOffMakesTheRestFit() {
         Setup setup = kitchen();

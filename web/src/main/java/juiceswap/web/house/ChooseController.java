@@ -169,8 +169,9 @@ class ChooseController {
                         .filter(finding -> finding.code() != Finding.Code.UNPROTECTED_LINK)
                         .map(finding -> FitView.finding(finding, file))
                         .toList());
-        model.addAttribute("remedies", order.fits() ? List.of() : remedies(file, setup, on, must));
-        model.addAttribute("balance", balance(file, setup, on));
+        List<LegBalance> proposals = proposals(file, setup, on);
+        model.addAttribute("remedies", order.fits() ? List.of() : remedies(file, setup, on, must, proposals));
+        model.addAttribute("balance", balance(file, proposals));
     }
 
     private static String headline(Set<String> on, Capacity capacity, StartOrder order) {
@@ -187,7 +188,8 @@ class ChooseController {
     }
 
     /** Cheapest first: leaving something off costs nothing; moving a breaker costs an electrician's visit. */
-    private static List<Remedy> remedies(HouseholdFile file, Setup setup, Set<String> on, Set<String> must) {
+    private static List<Remedy> remedies(
+            HouseholdFile file, Setup setup, Set<String> on, Set<String> must, List<LegBalance> proposals) {
         ToIntFunction<String> importance = id -> {
             boolean test = file.setup().transfer().usableTestCircuits().contains(id);
             return (must.contains(id) ? 2 : 1) + (test ? 2 : 0);
@@ -196,7 +198,7 @@ class ChooseController {
         for (List<String> off : Remedies.leaveOff(setup, on, importance)) {
             remedies.add(new Remedy("Leave off " + labels(file, off), "off"));
         }
-        for (LegBalance balance : proposals(file, setup, on)) {
+        for (LegBalance balance : proposals) {
             if (Remedies.passes(balance.setup(), on)) {
                 remedies.add(new Remedy(
                         "Or have " + moves(file, balance) + ": then all of it fits. For a licensed electrician.",
@@ -224,9 +226,9 @@ class ChooseController {
     }
 
     /** What an electrician could move, with the gain. */
-    private static List<String> balance(HouseholdFile file, Setup setup, Set<String> on) {
+    private static List<String> balance(HouseholdFile file, List<LegBalance> proposals) {
         List<String> lines = new ArrayList<>();
-        for (LegBalance balance : proposals(file, setup, on)) {
+        for (LegBalance balance : proposals) {
             String moves = moves(file, balance);
             lines.add(moves.substring(0, 1).toUpperCase(Locale.ROOT)
                     + moves.substring(1)

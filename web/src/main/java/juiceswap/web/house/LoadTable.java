@@ -117,7 +117,7 @@ final class LoadTable {
         InvalidInput.unless(!text.isBlank(), "/table", "there is nothing in it");
         List<Good> good = new ArrayList<>();
         List<Bad> bad = new ArrayList<>();
-        ObjectNode file = (ObjectNode) household.json().deepCopy();
+        HouseholdFile before = household;
         try (CSVParser rows = parser(text)) {
             Map<Integer, String> heads = heads(rows);
             for (CSVRecord row : rows) {
@@ -127,12 +127,10 @@ final class LoadTable {
                 if (line.isEmpty()) {
                     continue;
                 }
-                ObjectNode tried = file.deepCopy();
+                ObjectNode tried = (ObjectNode) before.json().deepCopy();
                 try {
-                    HouseholdFile before = HouseholdFile.read(tried, schemas);
                     String does = new Row(cells(row, heads), new HouseDraft(tried), before).take();
-                    HouseholdFile.read(tried, schemas);
-                    file = tried;
+                    before = HouseholdFile.read(tried, schemas);
                     good.add(new Good(rows.getCurrentLineNumber(), does));
                 } catch (InvalidInput invalid) {
                     bad.add(new Bad(rows.getCurrentLineNumber(), shortened(line), reasons(invalid)));
@@ -141,7 +139,7 @@ final class LoadTable {
         } catch (IOException | UncheckedIOException e) {
             throw new InvalidInput("/table", "can't be read as a table: a quotation mark may be missing");
         }
-        return new Reading(good, bad, file);
+        return new Reading(good, bad, (ObjectNode) before.json());
     }
 
     private static String reasons(InvalidInput invalid) {
