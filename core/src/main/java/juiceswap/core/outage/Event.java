@@ -44,6 +44,12 @@ public sealed interface Event {
     /** The entry of that sequence number was taken back. */
     record Undone(int sequence) implements Event {}
 
+    /** The CO alarm sounds, or somebody has a headache: everybody out. */
+    record Alarmed() implements Event {}
+
+    /** After an alarm: all are counted, the air is proven clean and the cause is found. */
+    record AllClear() implements Event {}
+
     /** The outage is over. */
     record Ended() implements Event {}
 }

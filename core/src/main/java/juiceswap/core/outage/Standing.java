@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Check;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.NearestBreaker;
 import juiceswap.core.changeover.Options;
@@ -32,6 +33,7 @@ import org.jspecify.annotations.Nullable;
  * @param readUnloaded legs stood far apart under load: the next reading is taken without it
  * @param answers of the walk-round by circuit: true runs, false silent
  * @param lived the entries that were not taken back
+ * @param alarmed a CO alarm was given and is not cleared: nobody is at the set or the panel
  * @param undoable sequence of the entry that undo would take back, or null
  */
 public record Standing(
@@ -44,6 +46,7 @@ public record Standing(
         boolean readUnloaded,
         Map<String, Boolean> answers,
         List<Entry> lived,
+        boolean alarmed,
         @Nullable Integer undoable,
         boolean ended) {
 
@@ -71,7 +74,9 @@ public record Standing(
     public Plan plan() {
         Changeover fromHere =
                 new Changeover(changeover.setup(), changeover.options().at(here));
-        Planner planner = new Planner(fromHere, goal);
+        // once the tank is full, what is left of a refuelling is the way back onto the set
+        boolean refuelled = goal == Goal.REFUEL && state.done().has(Check.REFUELLED);
+        Planner planner = new Planner(fromHere, refuelled ? Goal.ON_GENERATOR : goal);
         if (stop != null && stop.action() == Action.MEASURE_UTILITY) {
             return partFromUtility(fromHere);
         }
@@ -115,6 +120,7 @@ public record Standing(
         private boolean readUnloaded;
         private final Map<String, Boolean> answers = new LinkedHashMap<>();
         private final List<Entry> lived = new ArrayList<>();
+        private boolean alarmed;
         private @Nullable Integer undoable;
         private boolean ended;
 
@@ -142,6 +148,9 @@ public record Standing(
             } else if (event instanceof Event.Chosen chosen) {
                 goal = chosen.goal();
                 changeover = new Changeover(setup, chosen.options());
+                if (goal == Goal.REFUEL) {
+                    refuelAnew();
+                }
                 undoable = entry.sequence();
             } else if (event instanceof Event.Answered answered) {
                 answers.put(answered.circuit(), answered.running());
@@ -152,6 +161,13 @@ public record Standing(
                 goalBeforeStop = goal == Goal.MAKE_SAFE ? goalBeforeStop : goal;
                 goal = Goal.MAKE_SAFE;
                 stop = refused;
+            } else if (event instanceof Event.Alarmed) {
+                alarmed = true;
+                goal = Goal.MAKE_SAFE;
+                undoable = null;
+            } else if (event instanceof Event.AllClear) {
+                alarmed = false;
+                undoable = null;
             } else if (event instanceof Event.Ended) {
                 ended = true;
             }
@@ -179,6 +195,13 @@ public record Standing(
                 stop = null;
                 goal = goalBeforeStop;
             }
+        }
+
+        /** An earlier refuelling does not count for this one. */
+        private void refuelAnew() {
+            SwapState.Change change = known().change();
+            change.done = change.done.without(Check.REFUELLED);
+            state = change.state();
         }
 
         private void open(String circuit) {
@@ -240,6 +263,7 @@ public record Standing(
                     readUnloaded,
                     Map.copyOf(answers),
                     List.copyOf(lived),
+                    alarmed,
                     undoable,
                     ended);
         }

@@ -141,4 +141,40 @@ class StandingTest {
         Standing opened = write(new Event.Opened("fridge"));
         assertFalse(opened.state().picked().contains("fridge"));
     }
+
+    @Test
+    void anAlarmIsClearedDeliberatelyAndNotUndone() {
+        start();
+        follow(Action.MAIN_OFF);
+        Standing alarmed = write(new Event.Alarmed());
+        assertTrue(alarmed.alarmed());
+        assertEquals(Goal.MAKE_SAFE, alarmed.goal());
+        assertNull(alarmed.undoable());
+        Standing clear = write(new Event.AllClear());
+        assertFalse(clear.alarmed());
+        assertEquals(Goal.MAKE_SAFE, clear.goal());
+        assertNull(clear.undoable());
+    }
+
+    @Test
+    void eachRefuellingIsDoneAnew() {
+        Options options = new Options(false, false, Set.of(), List.of("fridge"), false, null);
+        start();
+        while (!Standing.of(Samples.cottage(), log).plan().steps().isEmpty()) {
+            Plan.Step next = Standing.of(Samples.cottage(), log).plan().steps().get(0);
+            write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+        }
+        for (int time = 0; time < 2; time++) {
+            Standing standing = write(new Event.Chosen(Goal.REFUEL, options));
+            List<Action> steps =
+                    standing.plan().steps().stream().map(Plan.Step::action).toList();
+            assertTrue(steps.indexOf(Action.STOP_ENGINE) < steps.indexOf(Action.REFUEL), steps.toString());
+            assertTrue(steps.indexOf(Action.WAIT_COOL) < steps.indexOf(Action.REFUEL), steps.toString());
+            for (Plan.Step step : standing.plan().steps()) {
+                standing = write(new Event.Done(step.action(), step.circuit(), null, null, List.of()));
+            }
+            assertTrue(standing.plan().steps().isEmpty());
+            assertTrue(standing.state().picked().contains("fridge"));
+        }
+    }
 }

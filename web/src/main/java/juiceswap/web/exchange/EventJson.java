@@ -24,6 +24,9 @@ public final class EventJson {
         if (event instanceof Event.RefusedReading) {
             return "refused-reading";
         }
+        if (event instanceof Event.AllClear) {
+            return "all-clear";
+        }
         return event.getClass().getSimpleName().toLowerCase(Locale.ROOT);
     }
 
@@ -81,6 +84,8 @@ public final class EventJson {
                 new Event.Answered(
                         json.path("circuit").asString(), json.path("running").asBoolean());
             case "undone" -> new Event.Undone(json.path("sequence").asInt());
+            case "alarmed" -> new Event.Alarmed();
+            case "all-clear" -> new Event.AllClear();
             case "ended" -> new Event.Ended();
             default -> throw new IllegalStateException("unknown kind of event " + kind);
         };

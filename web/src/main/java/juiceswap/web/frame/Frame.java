@@ -59,7 +59,13 @@ class Frame {
                     "line",
                     LineView.of(standing.changeover(), standing.state(), outage.startedAt(), ZoneId.systemDefault()));
             model.addAttribute("outageOn", outage.rehearsal() ? "rehearsal" : "outage");
-            if (standing.stop() != null) {
+            model.addAttribute("alarmed", standing.alarmed());
+            if (standing.alarmed()) {
+                model.addAttribute(
+                        "stopStrip",
+                        new StopStrip(
+                                "CO alarm: everybody out.", "Nobody goes back in.", "fresh air, then call for help"));
+            } else if (standing.stop() != null) {
                 model.addAttribute("stopStrip", strip(outage, standing));
             }
             return;

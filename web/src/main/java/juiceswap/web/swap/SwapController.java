@@ -60,6 +60,12 @@ class SwapController {
         if (outage.isEmpty()) {
             return "redirect:/now";
         }
+        if (outage.get().standing().alarmed()) {
+            model.addAttribute("seen", outage.get().standing().sequence());
+            model.addAttribute(
+                    "engineRuns", outage.get().standing().state().engine().running());
+            return "swap/alarm";
+        }
         model.addAttribute("swap", pages.page(outage.get(), null));
         model.addAttribute("household", outage.get().household());
         model.addAttribute(
@@ -165,6 +171,37 @@ class SwapController {
     @PostMapping("/make-safe")
     String makeSafe(@AuthenticationPrincipal Account account) {
         swap.makeSafe(account);
+        return BACK;
+    }
+
+    @PostMapping("/co-alarm")
+    String alarm(@AuthenticationPrincipal Account account) {
+        return swap.alarm(account) ? BACK : "redirect:/swap/co-alarm";
+    }
+
+    /** What to do, also when no outage is on to log it in. */
+    @GetMapping("/co-alarm")
+    String whatToDo(@AuthenticationPrincipal Account account) {
+        return swap.current(account).isPresent() ? BACK : "swap/alarm";
+    }
+
+    @PostMapping("/engine-stopped")
+    String engineStopped(@AuthenticationPrincipal Account account) {
+        swap.engineStoppedInCleanAir(account);
+        return BACK;
+    }
+
+    @PostMapping("/all-clear")
+    String allClear(
+            @AuthenticationPrincipal Account account,
+            @RequestParam int seen,
+            @RequestParam(required = false) List<String> sure,
+            RedirectAttributes flash) {
+        if (sure == null || !sure.containsAll(List.of("counted", "air", "cause"))) {
+            flash.addFlashAttribute("refused", words.say("notice.not-clear"));
+        } else {
+            swap.allClear(account, seen);
+        }
         return BACK;
     }
 

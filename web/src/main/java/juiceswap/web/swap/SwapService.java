@@ -5,9 +5,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Planner;
@@ -26,6 +28,9 @@ import org.springframework.stereotype.Service;
 /** What people confirm, read and choose during an outage, judged by the core and written to the log. */
 @Service
 public class SwapService {
+    /** How often to try again when others write at the same time. */
+    private static final int INSIST = 5;
+
     private final Outages outages;
     private final Clock clock;
 
@@ -134,13 +139,53 @@ public class SwapService {
 
     /** Making safe never waits for somebody to look again: it is taken on whatever the log holds. */
     public void makeSafe(Account account) {
+        insist(
+                account,
+                standing ->
+                        new Event.Chosen(Goal.MAKE_SAFE, standing.changeover().options()));
+    }
+
+    /** A CO alarm or a headache: taken on whatever the log holds. False when no outage is on to log it in. */
+    public boolean alarm(Account account) {
+        if (current(account).isEmpty()) {
+            return false;
+        }
+        insist(account, standing -> new Event.Alarmed());
+        return true;
+    }
+
+    /** During an alarm: somebody could reach the engine in clean air and has stopped it. */
+    public void engineStoppedInCleanAir(Account account) {
+        Outage outage = current(account).orElseThrow(Conflict::new);
+        if (outage.standing().alarmed()) {
+            SwapState.Change state = outage.standing().state().change();
+            state.engine = Engine.RESTING;
+            state.outputOn = false;
+            append(account, outage, outage.standing().sequence(), List.of(new Event.Corrected(state.state())));
+        }
+    }
+
+    /** After an alarm: all counted, the air proven, the cause found. */
+    public void allClear(Account account, int seen) {
+        Outage outage = current(account).orElseThrow(Conflict::new);
+        if (outage.standing().alarmed()) {
+            append(account, outage, seen, List.of(new Event.AllClear()));
+        }
+    }
+
+    /** Writes on top of whatever was written meanwhile; during an alarm nothing else counts. */
+    private void insist(Account account, Function<Standing, Event> event) {
         for (int tries = 1; ; tries++) {
             Outage outage = current(account).orElseThrow(Conflict::new);
+            Standing standing = outage.standing();
+            if (standing.alarmed()) {
+                return;
+            }
             try {
-                aim(account, outage.standing().sequence(), Goal.MAKE_SAFE);
+                append(account, outage, standing.sequence(), List.of(event.apply(standing)));
                 return;
             } catch (Conflict somebodyWroteMeanwhile) {
-                if (tries == 5) {
+                if (tries == INSIST) {
                     throw somebodyWroteMeanwhile;
                 }
             }
@@ -175,7 +220,15 @@ public class SwapService {
         write(account, current(account).orElseThrow(Conflict::new), seen, events);
     }
 
+    /** During an alarm nobody is where anything could be done: nothing is written but what the alarm itself needs. */
     private void write(Account account, Outage outage, int seen, List<? extends Event> events) {
+        if (outage.standing().alarmed()) {
+            throw new Conflict();
+        }
+        append(account, outage, seen, events);
+    }
+
+    private void append(Account account, Outage outage, int seen, List<? extends Event> events) {
         outages.append(account.householdId(), outage.id(), seen, events, account, clock.instant());
     }
 

@@ -98,6 +98,12 @@ public class Words {
         if (event instanceof Event.Undone undone) {
             return "Entry " + undone.sequence() + " taken back";
         }
+        if (event instanceof Event.Alarmed) {
+            return "CO alarm or headache: everybody out";
+        }
+        if (event instanceof Event.AllClear) {
+            return "All clear after the alarm";
+        }
         return "Ended";
     }
 

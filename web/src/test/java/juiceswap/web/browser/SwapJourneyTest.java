@@ -259,6 +259,63 @@ class SwapJourneyTest {
     }
 
     @Test
+    void anAlarmSendsEverybodyOutFromAnyPage() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, Action.MEASURE_PANEL);
+        Person bram = person(390, 844).enter("bram");
+        bram.go("/house");
+        bram.page
+                .locator("button[aria-label='CO alarm or headache: everybody out']")
+                .click();
+        assertThat(bram.page.locator("h1")).hasText("Everybody out. Now.");
+        assertThat(ines.page.locator(".stop-strip")).containsText("CO alarm: everybody out.");
+        ines.go("/swap");
+        assertThat(ines.page.locator("h1")).hasText("Everybody out. Now.");
+        assertThat(ines.page.locator("[data-key=done]")).hasCount(0);
+        List<String> violations = new ArrayList<>();
+        scan(ines.page, "alarm", violations);
+        assertThat(violations).isEmpty();
+        ines.page.getByText("The engine is stopped, from clean air").click();
+        assertThat(ines.page.getByText("The engine is stopped, from clean air")).hasCount(0);
+        ines.page.locator("input[value=counted]").check();
+        ines.page.locator("main form button").last().click();
+        assertThat(ines.page.getByText("nobody goes back before all three are true"))
+                .isVisible();
+        for (String sure : List.of("counted", "air", "cause")) {
+            ines.page.locator("input[value=" + sure + "]").check();
+        }
+        ines.page.locator("main form button").last().click();
+        assertThat(ines.page.locator(".stop-strip")).hasCount(0);
+        assertThat(swap.current(accounts.loadUserByUsername("ines"))
+                        .orElseThrow()
+                        .standing()
+                        .state()
+                        .engine()
+                        .running())
+                .isFalse();
+    }
+
+    @Test
+    void refuellingStopsTheEngineAndComesBack() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, null);
+        ines.page.getByText("Refuel: engine off and cool first").click();
+        assertThat(ines.title()).isNotEqualTo(ON_GENERATOR);
+        advance(ines, Action.REFUEL);
+        assertThat(swap.current(accounts.loadUserByUsername("ines"))
+                        .orElseThrow()
+                        .standing()
+                        .state()
+                        .engine()
+                        .running())
+                .isFalse();
+        advance(ines, null);
+        assertThat(ines.title()).isEqualTo("Refuelled, and on the generator again");
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator("main h1")).hasText(ON_GENERATOR);
+    }
+
+    @Test
     void everyMainViewPassesTheAccessibilityScanInBothThemes() {
         Person ines = person(1280, 800).enter("ines");
         List<String> violations = new ArrayList<>();

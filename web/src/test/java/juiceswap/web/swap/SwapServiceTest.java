@@ -210,4 +210,32 @@ class SwapServiceTest {
         assertThat(corrected.state().utilityLive()).isTrue();
         assertThat(corrected.state().utilitySteady()).isFalse();
     }
+
+    @Test
+    void duringAnAlarmNothingElseIsWritten() {
+        advance(Action.MEASURE_PANEL);
+        write(new Event.Alarmed());
+        int seen = log.size();
+        assertThrows(Conflict.class, () -> swap.aim(INES, seen, Goal.ON_GENERATOR));
+        assertThrows(Conflict.class, () -> swap.open(INES, seen, "fridge"));
+        swap.undo(INES, seen);
+        swap.makeSafe(INES);
+        swap.alarm(INES);
+        nothingWritten();
+        swap.engineStoppedInCleanAir(INES);
+        assertThat(written())
+                .isInstanceOfSatisfying(
+                        Event.Corrected.class,
+                        corrected ->
+                                assertThat(corrected.state().engine().running()).isFalse());
+    }
+
+    @Test
+    void anAllClearWithoutAnAlarmSaysNothing() {
+        swap.allClear(INES, 1);
+        swap.engineStoppedInCleanAir(INES);
+        nothingWritten();
+        swap.alarm(INES);
+        assertThat(written()).isInstanceOf(Event.Alarmed.class);
+    }
 }
