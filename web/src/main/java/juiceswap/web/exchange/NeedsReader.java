@@ -3,6 +3,7 @@ package juiceswap.web.exchange;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
+import java.time.format.ResolverStyle;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -14,7 +15,8 @@ import tools.jackson.databind.JsonNode;
 
 /** Builds needs of a rotation from JSON that already satisfies its schema. */
 public final class NeedsReader {
-    private static final DateTimeFormatter MINUTES = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm", Locale.ROOT);
+    private static final DateTimeFormatter MINUTES = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm", Locale.ROOT)
+            .withResolverStyle(ResolverStyle.STRICT);
 
     private NeedsReader() {}
 

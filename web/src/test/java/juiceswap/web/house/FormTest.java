@@ -1,0 +1,99 @@
+package juiceswap.web.house;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Map;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.InvalidInput.Problem;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class FormTest {
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+                    1500 | 1500
+                    1,500 | 1500
+                    12,345,678 | 12345678
+                    1,500.5 | 1500.5
+                    1,5 | 1.5
+                    1.5 | 1.5
+                    .5 | 0.5
+                    1 500 | 1500
+                    -2 | -2
+                    """)
+    void numbersAreReadAsPeopleTypeThem(String typed, double number) {
+        assertThat(new Form(Map.of("watts", typed)).number("watts")).isEqualTo(number);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"a dozen", "1.2.3", "12W", "1e3", "NaN", "--1", "0x10"})
+    void whatIsNoNumberIsNamedAndKept(String typed) {
+        Form form = new Form(Map.of("watts", typed));
+        assertThat(form.number("watts")).isNull();
+        assertThat(form.problem("watts")).contains("is not a number");
+        assertThat(form.value("watts")).isEqualTo(typed);
+        assertThatThrownBy(form::requireSound).isInstanceOf(InvalidInput.class);
+    }
+
+    @Test
+    void wholeNumbersAreWhole() {
+        Form form = new Form(Map.of("spaces", "2.5", "count", "3", "huge", "123456789012"));
+        assertThat(form.whole("spaces")).isNull();
+        assertThat(form.problem("spaces")).isEqualTo("must be a whole number");
+        assertThat(form.whole("count")).isEqualTo(3);
+        assertThat(form.whole("huge")).isNull();
+        assertThat(form.whole("absent")).isNull();
+        assertThat(form.problem("absent")).isNull();
+    }
+
+    @Test
+    void aProblemStandsAtTheFieldItsPointerEndsIn() {
+        Form form = new Form(Map.of("breakerAmps", "0", "needs", ""));
+        form.with(new InvalidInput(List.of(
+                new Problem("/setup/circuits/3/breakerAmps", "must be more than 0"),
+                new Problem("/setup/circuits/3/needs/0", "there is no circuit x"),
+                new Problem("/rooms/1/name", "there is already a room of this name"))));
+        assertThat(form.problem("breakerAmps")).isEqualTo("must be more than 0");
+        assertThat(form.problem("needs")).isEqualTo("there is no circuit x");
+        assertThat(form.elsewhere()).containsExactly("there is already a room of this name");
+        assertThat(form.wrong()).isTrue();
+        assertThat(form.everything()).startsWith("There is already a room of this name; ");
+    }
+
+    @Test
+    void theVersionIsANumberOrNothing() {
+        assertThat(new Form(Map.of("version", "12")).version()).isEqualTo(12);
+        assertThat(new Form(Map.of("version", "12; drop")).version()).isNull();
+        assertThat(new Form(Map.of()).version()).isNull();
+    }
+
+    @Test
+    void theCatalogueIsSoundAndFound() {
+        Catalogue catalogue = new Catalogue();
+        assertThat(catalogue.all()).hasSizeGreaterThan(100);
+        assertThat(catalogue.all()).extracting(Catalogue.Typical::name).doesNotHaveDuplicates();
+        for (Catalogue.Typical typical : catalogue.all()) {
+            assertThat(typical.low()).as(typical.name()).isLessThanOrEqualTo(typical.watts());
+            assertThat(typical.high()).as(typical.name()).isGreaterThanOrEqualTo(typical.watts());
+            assertThat(typical.volts()).isIn(120, 240);
+            assertThat(typical.dutyPercent()).isBetween(1, 100);
+            if (typical.startingWatts() != null) {
+                assertThat(typical.startingWatts()).as(typical.name()).isGreaterThanOrEqualTo(typical.watts());
+            }
+        }
+        assertThat(catalogue.search("fridge medicine", 8))
+                .extracting(Catalogue.Typical::name)
+                .containsExactly("Small refrigerator");
+        assertThat(catalogue.search("kettle", 8).get(0).name()).isEqualTo("Kettle");
+        assertThat(catalogue.search("zeppelin", 8)).isEmpty();
+        assertThat(catalogue.likely("Sump pump, cellar", false, 4).get(0).name())
+                .startsWith("Sump pump");
+        assertThat(catalogue.likely("Water heater", false, 9))
+                .allSatisfy(typical -> assertThat(typical.volts()).isEqualTo(120));
+        assertThat(catalogue.likely("Xyzzy", true, 4)).isEmpty();
+    }
+}
