@@ -15,8 +15,8 @@ import tools.jackson.databind.JsonNode;
 
 /** Builds needs of a rotation from JSON that already satisfies its schema. */
 public final class NeedsReader {
-    private static final DateTimeFormatter MINUTES = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm", Locale.ROOT)
-            .withResolverStyle(ResolverStyle.STRICT);
+    private static final DateTimeFormatter MINUTES =
+            DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm", Locale.ROOT).withResolverStyle(ResolverStyle.STRICT);
 
     private NeedsReader() {}
 
