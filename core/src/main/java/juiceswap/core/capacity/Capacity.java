@@ -39,14 +39,10 @@ public record Capacity(
     /** Over means by more than this share: exactly at a limit passes. */
     private static final double HAIR = 1e-9;
 
-    /** Continuous loads are kept to 80 % of a breaker's amps (usual wiring practice). */
-    private static final double CONTINUOUS_SHARE = 0.8;
-
     /** From this share of a limit on, people are told that it is tight: our own choice. */
     public static final double TIGHT_SHARE = 0.9;
 
     private static final double IMBALANCE_WARN_PERCENT = 30;
-    private static final double LEG_VOLTS = 120;
 
     /** Nothing blocks. */
     public boolean ok() {
@@ -74,7 +70,7 @@ public record Capacity(
     }
 
     public double amps(Leg leg) {
-        return running.on(leg) / LEG_VOLTS;
+        return running.on(leg) / Limits.LEG_VOLTS;
     }
 
     /**
@@ -202,7 +198,7 @@ public record Capacity(
                     }
                 }
                 double amps = fullerPoleAmps(throughBreaker(circuit));
-                double continuous = CONTINUOUS_SHARE * circuit.breakerAmps();
+                double continuous = Limits.CONTINUOUS_SHARE * circuit.breakerAmps();
                 if (over(amps, continuous)) {
                     findings.add(new Finding(Code.CIRCUIT_OVER, null, circuit.id(), null, amps - continuous));
                 }
@@ -234,7 +230,7 @@ public record Capacity(
         }
 
         private static double fullerPoleAmps(LegWatts watts) {
-            return Math.max(watts.l1(), watts.l2()) / LEG_VOLTS;
+            return Math.max(watts.l1(), watts.l2()) / Limits.LEG_VOLTS;
         }
 
         /** Most circuits have nothing to do with another one: only pairs of which one names a partner are looked at. */
@@ -316,7 +312,7 @@ public record Capacity(
                     }
                 }
             }
-            return Math.abs(at120.l1() / LEG_VOLTS - at120.l2() / LEG_VOLTS);
+            return Math.abs(at120.l1() / Limits.LEG_VOLTS - at120.l2() / Limits.LEG_VOLTS);
         }
 
         private void judgePath() {

@@ -9,12 +9,11 @@ import java.util.Set;
 import juiceswap.core.electrical.Conductor;
 import juiceswap.core.electrical.VoltageDrop;
 import juiceswap.core.house.Load;
+import juiceswap.core.supply.Limits;
 import org.jspecify.annotations.Nullable;
 
 /** Extension cords from the set to appliances: what each carries, and which appliance goes on which. */
 public final class CordPlan {
-    private static final double VOLTS = 120;
-
     private CordPlan() {}
 
     /**
@@ -68,9 +67,10 @@ public final class CordPlan {
                 faults.add(Fault.NEEDS_240);
             }
         }
-        VoltageDrop atRunning = VoltageDrop.of(VOLTS, running / VOLTS, cord.wire(), cord.lengthM(), cord.plugAmps());
-        VoltageDrop atStart =
-                VoltageDrop.of(VOLTS, (running + extra) / VOLTS, cord.wire(), cord.lengthM(), cord.plugAmps());
+        VoltageDrop atRunning = VoltageDrop.of(
+                Limits.LEG_VOLTS, running / Limits.LEG_VOLTS, cord.wire(), cord.lengthM(), cord.plugAmps());
+        VoltageDrop atStart = VoltageDrop.of(
+                Limits.LEG_VOLTS, (running + extra) / Limits.LEG_VOLTS, cord.wire(), cord.lengthM(), cord.plugAmps());
         if (Boolean.TRUE.equals(atRunning.overAmpacity())) {
             faults.add(Fault.OVER_AMPACITY);
         }

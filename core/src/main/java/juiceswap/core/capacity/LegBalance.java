@@ -108,7 +108,7 @@ public record LegBalance(List<Move> moves, double beforeWatts, double afterWatts
     private static List<Change> changes(Setup setup, Collection<String> on, Panel panel, PanelMap map) {
         List<Circuit> movable = setup.circuits().stream()
                 .filter(circuit -> map.places().containsKey(circuit.id()))
-                .filter(circuit -> !circuit.twoPole() && circuit.legAsFound() == null || onItsSpace(circuit, panel))
+                .filter(circuit -> onItsSpace(circuit, panel))
                 .filter(circuit -> setup.circuits().stream().noneMatch(circuit::sharesNeutralWith))
                 .toList();
         Map<Leg, Integer> free = new HashMap<>();
@@ -132,6 +132,7 @@ public record LegBalance(List<Move> moves, double beforeWatts, double afterWatts
         return changes;
     }
 
+    /** A single-pole breaker on the leg that its space tells: elsewhere nobody knows what moving it would do. */
     private static boolean onItsSpace(Circuit circuit, Panel panel) {
         return !circuit.twoPole()
                 && circuit.leg() == panel.legOf(circuit.spaces().get(0));

@@ -160,7 +160,7 @@ public record MakeRoom(boolean fits, List<Option> options, Finding.@Nullable Cod
             this.want = want;
             this.minutes = minutes;
             this.needs = needs;
-            this.wantedAndNeeded = withNeeded(setup, want);
+            this.wantedAndNeeded = setup.withNeeded(List.of(want));
             this.closing =
                     wantedAndNeeded.stream().filter(id -> !on.contains(id)).toList();
         }
@@ -288,18 +288,5 @@ public record MakeRoom(boolean fits, List<Option> options, Finding.@Nullable Cod
                     .mapToDouble(Circuit::runningWatts)
                     .sum();
         }
-    }
-
-    /** {@code id} and all it needs, directly or through others. */
-    private static Set<String> withNeeded(Setup setup, String id) {
-        Set<String> all = new LinkedHashSet<>();
-        List<String> open = new ArrayList<>(List.of(id));
-        while (!open.isEmpty()) {
-            String next = open.remove(open.size() - 1);
-            if (all.add(next)) {
-                open.addAll(setup.circuit(next).needs());
-            }
-        }
-        return all;
     }
 }

@@ -36,8 +36,6 @@ public record Sizing(List<Double> demands, LegWatts running, boolean pathOk, Lis
         }
     }
 
-    private static final double LEG_VOLTS = 120;
-
     /** Least running watts on the label. */
     public double runningWatts() {
         return Math.max(demand(Demand.RUNNING), demand(Demand.LEG_RUNNING));
@@ -95,7 +93,7 @@ public record Sizing(List<Double> demands, LegWatts running, boolean pathOk, Lis
         LegWatts running = together.running();
         double largerLeg = Math.max(running.l1(), running.l2());
         Limits limits = together.limits();
-        boolean pathOk = limits.linkAmps() == null || !Capacity.over(largerLeg, limits.linkAmps() * LEG_VOLTS);
+        boolean pathOk = limits.linkAmps() == null || !Capacity.over(largerLeg, limits.linkAmps() * Limits.LEG_VOLTS);
         return new Sizing(
                 List.of(
                         running.total() / planned,
@@ -107,13 +105,10 @@ public record Sizing(List<Double> demands, LegWatts running, boolean pathOk, Lis
                 List.copyOf(order));
     }
 
-    /** The setup with a set of that label on the fuel in use. */
-    public static Setup withRating(Setup setup, double runningWatts, double startingWatts) {
-        Generator generator = setup.generator();
-        return new Setup(
-                setup.transfer(),
-                generator.withRatings(List.of(new Rating(generator.fuel(), runningWatts, startingWatts))),
-                setup.path(),
-                setup.circuits());
+    /** Whether a set of that label, on this path, is enough. */
+    public boolean carriedBy(Rating label) {
+        return !Capacity.over(runningWatts(), label.runningWatts())
+                && !Capacity.over(startingWatts(), label.startingWatts())
+                && pathOk;
     }
 }

@@ -1,5 +1,6 @@
 package juiceswap.core.house;
 
+import java.util.List;
 import juiceswap.core.InvalidInput;
 
 /**
@@ -50,6 +51,11 @@ public record Panel(int spaces, Leg topLeg, Numbering numbering) {
 
     public int rows() {
         return spaces / 2;
+    }
+
+    /** Where a two-pole breaker next to the main begins, left and right; the main is above the spaces or below them. */
+    public List<Integer> besideMain(boolean mainAtBottom) {
+        return mainAtBottom && spaces >= 4 ? List.of(spaces - 3, spaces - 2) : List.of(1, 2);
     }
 
     /** The leg behind a space. */

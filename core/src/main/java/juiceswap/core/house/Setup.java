@@ -4,8 +4,10 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
@@ -46,7 +48,20 @@ public record Setup(TransferDevice transfer, Generator generator, List<Link> pat
     public Circuit circuit(String id) {
         Circuit circuit = find(id);
         InvalidInput.unless(circuit != null, "", "unknown circuit " + id);
-        return java.util.Objects.requireNonNull(circuit);
+        return Objects.requireNonNull(circuit);
+    }
+
+    /** These circuits and all that they need, directly or through others; each after the one that first asked for it. */
+    public Set<String> withNeeded(Collection<String> ids) {
+        Set<String> all = new LinkedHashSet<>();
+        List<String> open = new ArrayList<>(ids);
+        while (!open.isEmpty()) {
+            String next = open.remove(0);
+            if (all.add(next)) {
+                open.addAll(circuit(next).needs());
+            }
+        }
+        return all;
     }
 
     /** The circuits of these ids, in the order of the setup. */

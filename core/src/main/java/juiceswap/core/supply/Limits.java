@@ -26,9 +26,10 @@ public record Limits(
         boolean assumed) {
 
     /** Continuous loads are kept to 80 % of a breaker's, cord's or inlet's rating (usual wiring practice). */
-    private static final double CONTINUOUS_SHARE = 0.8;
+    public static final double CONTINUOUS_SHARE = 0.8;
 
-    private static final double LEG_VOLTS = 120;
+    /** Volts between a leg and the neutral. */
+    public static final double LEG_VOLTS = 120;
 
     public static Limits of(Generator generator, List<Link> path) {
         Rating rating = generator.rating();
@@ -52,7 +53,8 @@ public record Limits(
                 generator.ratingAssumed());
     }
 
-    private static @Nullable Link weakest(List<Link> path) {
+    /** The link that carries the least amps, the first of equals; null for an empty path. */
+    public static @Nullable Link weakest(List<Link> path) {
         Link weakest = null;
         for (Link link : path) {
             if (weakest == null || link.carriesAmps() < weakest.carriesAmps()) {

@@ -2,6 +2,7 @@ package juiceswap.core.house;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -78,5 +79,34 @@ class DeviceChoiceTest {
         assertThat(cords.powers()).isEqualTo(3);
         assertThat(cords.wanted()).isEqualTo(5);
         assertThat(cords.cost()).isEqualTo(1);
+    }
+
+    @Test
+    void eachKindHasItsProofsAndTheyLastAYear() {
+        assertThat(DeviceProof.of(Kind.INTERLOCK))
+                .startsWith(DeviceProof.INPUT_BLOCKS_MAIN, DeviceProof.MAIN_BLOCKS_INPUT)
+                .doesNotContain(DeviceProof.HANDLE_OFF_BETWEEN, DeviceProof.GFCI);
+        assertThat(DeviceProof.of(Kind.CORDS)).containsExactly(DeviceProof.CORDS, DeviceProof.GFCI, DeviceProof.CO);
+        LocalDate passed = LocalDate.of(2031, 2, 3);
+        assertThat(DeviceProof.due(passed, LocalDate.of(2032, 2, 2))).isFalse();
+        assertThat(DeviceProof.due(passed, LocalDate.of(2032, 2, 3))).isTrue();
+    }
+
+    @Test
+    void aTestCircuitIsToughAndSeenAndOneIsOnEachLeg() {
+        Setup cottage = Samples.cottage();
+        assertThat(TestCircuitFault.of(cottage)).isEmpty();
+        assertThat(TestCircuitFault.legsNotShown(cottage)).isEmpty();
+        Setup wrong = new Setup(
+                Samples.interlock("fridge", "well", "spare"),
+                Samples.generator(6800, 8400),
+                List.of(),
+                List.of(
+                        Samples.circuit("fridge", 1, Samples.load(180, 900)),
+                        Samples.twoPole("well", 6, Samples.load240(1100, 3000)),
+                        Samples.circuit("spare", 5)));
+        assertThat(TestCircuitFault.of(wrong).values())
+                .containsExactly(TestCircuitFault.HAS_MOTOR, TestCircuitFault.ON_BOTH_LEGS, TestCircuitFault.EMPTY);
+        assertThat(TestCircuitFault.legsNotShown(wrong)).containsExactly(Leg.L2);
     }
 }

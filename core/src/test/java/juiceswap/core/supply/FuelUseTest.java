@@ -12,6 +12,7 @@ import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Nameplate;
 import juiceswap.core.house.Setup;
+import juiceswap.core.rotation.PlanSlots;
 import org.junit.jupiter.api.Test;
 
 class FuelUseTest {
@@ -67,5 +68,27 @@ class FuelUseTest {
         assertThat(new CordEnds(true, true).fault()).contains(CordEnds.Fault.TWO_MALE);
         assertThat(new CordEnds(false, false).fault()).contains(CordEnds.Fault.TWO_FEMALE);
         assertThat(new CordEnds(false, true).fault()).contains(CordEnds.Fault.TURNED);
+    }
+
+    @Test
+    void aSetStandsFarFromOpeningsAndWithinReach() {
+        List<Link> path = List.of(new Link(Link.Kind.CORD, 30, "10", 12.0, null));
+        assertThat(new Placement(20.0, 6.0).shortByM(path)).isEqualTo(8);
+        assertThat(new Placement(12.0, 6.0).shortByM(path)).isZero();
+        assertThat(new Placement(20.0, null).shortByM(List.of())).isZero();
+        assertThat(new Placement(null, 5.9).tooNearOpening()).isTrue();
+        assertThat(new Placement(null, 6.0).tooNearOpening()).isFalse();
+        assertThatThrownBy(() -> new Placement(-1.0, null)).hasMessageContaining("/distanceM");
+    }
+
+    @Test
+    void slotsWithTheEngineOffAreToldByTheMoves() {
+        List<List<String>> on = List.of(List.of("a"), List.of(), List.of(), List.of("a"));
+        assertThat(PlanSlots.engineOff(on, List.of("first", "engine-off", "engine-on")))
+                .containsExactly(1, 2);
+        assertThat(PlanSlots.engineOff(on, List.of("first", "visit", "visit"))).isEmpty();
+        assertThat(PlanSlots.engineOff(List.of(List.of(), List.of("a")), List.of("engine-off", "engine-on")))
+                .containsExactly(0);
+        assertThat(PlanSlots.engineOff(on, List.of())).isEmpty();
     }
 }

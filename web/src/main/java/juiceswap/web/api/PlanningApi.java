@@ -17,6 +17,7 @@ import juiceswap.core.capacity.Sizing;
 import juiceswap.core.electrical.Conductor;
 import juiceswap.core.electrical.VoltageDrop;
 import juiceswap.core.house.Setup;
+import juiceswap.core.rotation.PlanSlots;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.NeedsReader;
@@ -103,44 +104,15 @@ public class PlanningApi {
             JsonNode ids = plan.path("on").get(slot);
             on.add(Json.under("/on/" + slot, () -> Json.knownOnce(ids, known)));
         }
-        return FuelUse.averageWatts(setup, on, engineOff(plan, on));
-    }
-
-    /**
-     * The slots while the engine is off: as the plan lists them, else from its moves. Moves come in order, one for each
-     * slot that differs from the one before, and one for the first set.
-     */
-    private static Set<Integer> engineOff(JsonNode plan, List<List<String>> on) {
         Set<Integer> engineOff = new HashSet<>();
         if (plan.path("engineOff").isArray()) {
             plan.path("engineOff").forEach(slot -> engineOff.add(slot.asInt()));
-            return engineOff;
+        } else {
+            List<String> moves = new ArrayList<>();
+            plan.path("moves").forEach(move -> moves.add(move.path("kind").asString("")));
+            engineOff.addAll(PlanSlots.engineOff(on, moves));
         }
-        int changes = 0;
-        for (int slot = 1; slot < on.size(); slot++) {
-            changes += differ(on, slot) ? 1 : 0;
-        }
-        JsonNode moves = plan.path("moves");
-        int next = Math.max(0, moves.size() - changes);
-        boolean off = next > 0 && kind(moves, next - 1).equals("engine-off");
-        for (int slot = 0; slot < on.size(); slot++) {
-            if (slot > 0 && differ(on, slot)) {
-                String kind = kind(moves, next++);
-                off = kind.equals("engine-off") || off && on.get(slot).isEmpty();
-            }
-            if (off) {
-                engineOff.add(slot);
-            }
-        }
-        return engineOff;
-    }
-
-    private static boolean differ(List<List<String>> on, int slot) {
-        return !Set.copyOf(on.get(slot)).equals(Set.copyOf(on.get(slot - 1)));
-    }
-
-    private static String kind(JsonNode moves, int index) {
-        return moves.path(index).path("kind").asString("");
+        return FuelUse.averageWatts(setup, on, engineOff);
     }
 
     @PostMapping("/make-room")

@@ -23,6 +23,7 @@ import juiceswap.core.house.Panel;
 import juiceswap.core.house.Setup;
 import juiceswap.core.meter.ClampReading;
 import juiceswap.core.supply.CordEnds;
+import juiceswap.core.supply.Placement;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
@@ -253,9 +254,11 @@ public record HouseholdFile(
             PanelEntry panel = Objects.requireNonNull(panels.get(panelOf(circuit)));
             String found = Json.text(circuit, "legAsFound", null);
             int space = circuit.path("spaces").path(0).asInt();
-            Leg bySpace = space < 1 ? null : panel.panel().legOf(space);
-            Leg leg = found != null ? Leg.valueOf(found) : bySpace;
-            return new SetupReader.Hang(leg, panel.feeder(), panel.fed());
+            if (space < 1) {
+                return new SetupReader.Hang(null, panel.feeder(), panel.fed());
+            }
+            Leg leg = found != null ? Leg.valueOf(found) : panel.panel().legOf(space);
+            return new SetupReader.Hang(leg == Leg.ofSpace(space) ? null : leg, panel.feeder(), panel.fed());
         }
 
         private Map<String, List<String>> rooms(Set<String> known) {
@@ -428,8 +431,7 @@ public record HouseholdFile(
             return new SupplyNotes(
                     Json.flag(supply, "considering", false),
                     (int) Json.number(supply, "sets", 1),
-                    Json.number(supply, "distanceM"),
-                    Json.number(supply, "openingM"),
+                    new Placement(Json.number(supply, "distanceM"), Json.number(supply, "openingM")),
                     cordEnds);
         }
     }

@@ -1,6 +1,7 @@
 package juiceswap.web.exchange;
 
 import juiceswap.core.supply.CordEnds;
+import juiceswap.core.supply.Placement;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -8,13 +9,11 @@ import org.jspecify.annotations.Nullable;
  *
  * @param considering the set is not bought yet
  * @param sets 2 when two alike run in parallel as one; ratings are those of both together
- * @param distanceM from where the set stands to the inlet, null when not measured
- * @param openingM from the set to the nearest door, window or vent, null when not measured
+ * @param placement where the set stands
  * @param cordEnds which ends of the cord have blades, null when not looked at
  */
 public record SupplyNotes(
         boolean considering,
         int sets,
-        @Nullable Double distanceM,
-        @Nullable Double openingM,
+        Placement placement,
         @Nullable CordEnds cordEnds) {}

@@ -64,12 +64,10 @@ class BeginController {
         Double cordM = form.number("lengthM");
         boolean done = editing.change(account, form, "described the house", draft -> {
             form.requireSound();
-            draft.file().removeAll();
-            draft.file()
-                    .setAll(HouseDraft.beginning(
-                            form.value("household").isBlank()
-                                    ? "Our house"
-                                    : form.value("household").strip()));
+            draft.replaceWith(HouseDraft.beginning(
+                    form.value("household").isBlank()
+                            ? "Our house"
+                            : form.value("household").strip()));
             ObjectNode panel = draft.object("panel");
             panel.put("spaces", spaces);
             HouseDraft.putNumber(panel, "mainAmps", mainAmps);

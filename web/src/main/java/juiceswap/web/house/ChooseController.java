@@ -20,6 +20,7 @@ import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Setup;
+import juiceswap.core.house.TestCircuitFault;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.exchange.CircuitEntry;
 import juiceswap.web.exchange.HouseholdFile;
@@ -73,7 +74,7 @@ class ChooseController {
             String why) {}
 
     /** A way to make the choice fit. */
-    public record Remedy(String text, String kind) {}
+    public record Remedy(String text) {}
 
     @GetMapping("/house/choose")
     String show(
@@ -126,7 +127,8 @@ class ChooseController {
         return "house/choose";
     }
 
-    private static Choice.Occasion occasion(String word) {
+    /** The occasion of that name; winter where there is none. */
+    static Choice.Occasion occasion(String word) {
         for (Choice.Occasion occasion : Choice.Occasion.values()) {
             if (occasion.word().equals(word)) {
                 return occasion;
@@ -196,18 +198,16 @@ class ChooseController {
         };
         List<Remedy> remedies = new ArrayList<>();
         for (List<String> off : Remedies.leaveOff(setup, on, importance)) {
-            remedies.add(new Remedy("Leave off " + labels(file, off), "off"));
+            remedies.add(new Remedy("Leave off " + labels(file, off)));
         }
         for (LegBalance balance : proposals) {
             if (Remedies.passes(balance.setup(), on)) {
                 remedies.add(new Remedy(
-                        "Or have " + moves(file, balance) + ": then all of it fits. For a licensed electrician.",
-                        "move"));
+                        "Or have " + moves(file, balance) + ": then all of it fits. For a licensed electrician."));
             }
         }
         if (remedies.isEmpty()) {
-            remedies.add(
-                    new Remedy("Nothing small helps: choose less, or look at Size for the set this needs.", "none"));
+            remedies.add(new Remedy("Nothing small helps: choose less, or look at Size for the set this needs."));
         }
         return remedies;
     }
@@ -266,21 +266,16 @@ class ChooseController {
     /** What speaks against the test circuits as they are. */
     private static List<String> testAdvice(HouseholdFile file) {
         List<String> advice = new ArrayList<>();
-        Map<String, String> tests = testCircuits(file);
-        boolean split = file.setup().generator().splitPhase();
-        if (split && (tests.get("L1").isEmpty() || tests.get("L2").isEmpty())) {
+        if (!TestCircuitFault.legsNotShown(file.setup()).isEmpty()) {
             advice.add("A lost neutral shows only when both legs can be read: choose one on each leg.");
         }
-        for (String id : file.setup().transfer().testCircuits()) {
-            Circuit circuit = file.setup().circuit(id);
-            if (circuit.twoPole()) {
-                advice.add(circuit.label() + " is on both legs: choose single-pole circuits.");
-            } else if (circuit.loads().stream().anyMatch(load -> load.extraWatts() > 0)) {
-                advice.add(circuit.label() + " has a motor or a compressor, which a wrong voltage would ruin.");
-            } else if (circuit.loads().isEmpty()) {
-                advice.add(circuit.label() + " has nothing on it to see the light by.");
-            }
-        }
+        TestCircuitFault.of(file.setup())
+                .forEach((circuit, fault) -> advice.add(circuit.label()
+                        + switch (fault) {
+                            case ON_BOTH_LEGS -> " is on both legs: choose single-pole circuits.";
+                            case HAS_MOTOR -> " has a motor or a compressor, which a wrong voltage would ruin.";
+                            case EMPTY -> " has nothing on it to see the light by.";
+                        }));
         return advice;
     }
 

@@ -11,6 +11,7 @@ import juiceswap.core.capacity.CordPlan;
 import juiceswap.core.electrical.Conductor;
 import juiceswap.core.electrical.VoltageDrop;
 import juiceswap.core.house.Load;
+import juiceswap.core.supply.Limits;
 import juiceswap.web.exchange.CircuitEntry;
 import juiceswap.web.exchange.ExtensionCord;
 import juiceswap.web.exchange.HouseholdFile;
@@ -32,8 +33,6 @@ import tools.jackson.databind.node.ObjectNode;
 /** Extension cords instead of house wiring: which appliance hangs on which, and whether the cord is good for it. */
 @Controller
 class CordsController {
-    private static final double VOLTS = 120;
-
     private final HouseEditing editing;
 
     CordsController(HouseEditing editing) {
@@ -164,7 +163,7 @@ class CordsController {
                 String key = entry.id() + "/" + load.load().name();
                 String advice = load.load().is240()
                         ? "240 V: not by cord"
-                        : VoltageDrop.thinnestGood(VOLTS, load.load().startingWatts() / VOLTS, 15)
+                        : VoltageDrop.thinnestGood(Limits.LEG_VOLTS, load.load().startingWatts() / Limits.LEG_VOLTS, 15)
                                 .map(wire -> "alone at 15 m: " + wire.gauge() + " AWG")
                                 .orElse("too much for a cord of 15 m");
                 views.add(new ApplianceView(

@@ -15,6 +15,7 @@ import juiceswap.core.InvalidInput;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.DeviceChoice;
+import juiceswap.core.house.DeviceProof;
 import juiceswap.core.house.PanelMap;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.house.TransferDevice.Kind;
@@ -36,9 +37,6 @@ import tools.jackson.databind.node.ObjectNode;
 class DeviceController {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
 
-    /** A test is due again after so many days. */
-    private static final int YEAR = 365;
-
     private final HouseEditing editing;
     private final DeviceTests tests;
     private final Clock clock;
@@ -52,8 +50,6 @@ class DeviceController {
     /** A kind of device weighed for this house. */
     public record KindView(
             String word, String name, String what, String powers, List<String> limits, String cost, boolean present) {}
-
-    private record Test(String key, String what, String how) {}
 
     /** A test with what was last found. */
     public record TestView(String key, String what, String how, String last, String state) {}
@@ -121,7 +117,8 @@ class DeviceController {
         }
         List<Circuit> wanted = wanted(file).stream().map(CircuitEntry::circuit).toList();
         List<KindView> views = new ArrayList<>();
-        for (DeviceChoice choice : DeviceChoice.of(file.setup(), map, besideMain(file), wanted)) {
+        for (DeviceChoice choice :
+                DeviceChoice.of(file.setup(), map, file.panel().panel().besideMain(file.mainAtBottom()), wanted)) {
             views.add(new KindView(
                     choice.kind().word(),
                     name(choice.kind()),
@@ -137,12 +134,6 @@ class DeviceController {
                     choice.kind() == file.setup().transfer().kind()));
         }
         return views;
-    }
-
-    /** The spaces next to the main: the first row of the panel, or its last where the main is at the bottom. */
-    private static List<Integer> besideMain(HouseholdFile file) {
-        int spaces = file.panelSpaces();
-        return file.mainAtBottom() ? List.of(spaces - 3, spaces - 2) : List.of(1, 2);
     }
 
     static String name(Kind kind) {
@@ -241,78 +232,56 @@ class DeviceController {
         return show(account, "device", "", model);
     }
 
-    /** Tests that a homeowner can make without opening a cover, and those an electrician makes. */
-    private static List<Test> testsOf(HouseholdFile file) {
-        Kind kind = file.setup().transfer().kind();
-        List<Test> tests = new ArrayList<>();
-        if (kind.hasPlate()) {
-            tests.add(new Test(
-                    "input-blocks-main",
-                    "With the generator input on, the main can’t be closed",
-                    "Generator stopped and unplugged. Input on, try the main: the plate must hold it."));
-            tests.add(
-                    new Test(
-                            "main-blocks-input",
-                            "With the main on, the generator input can’t be closed",
-                            "Main on, try the input breaker: the plate must hold it. Try with the cover on, as it will be used."));
-        }
-        if (kind == Kind.TRANSFER_SWITCH) {
-            tests.add(new Test(
-                    "handle-off-between",
-                    "The handle passes through off, and stays where it is put",
-                    "Generator stopped. Move it slowly both ways: no position feeds from both."));
-        }
-        if (kind.switchesCircuits()) {
-            tests.add(new Test(
-                    "switch-each",
-                    "Each switch moves through off",
-                    "Generator stopped. Line, off, generator and back, one by one."));
-        }
-        if (kind != Kind.CORDS) {
-            tests.add(new Test(
-                    "labels",
-                    "Each circuit is what its label says",
-                    "One breaker off at a time: what goes dark must be what is written."));
-            tests.add(
-                    new Test(
-                            "legs",
-                            "Each circuit’s leg is as marked",
-                            "On the generator, with only one leg’s test circuit on, read at a receptacle: 120 V on that leg only."));
-            tests.add(new Test(
-                    "bonding",
-                    "Exactly one neutral bond while the generator feeds",
-                    "By the electrician, or with the meter as the Meter page leads, engine stopped."));
-            tests.add(new Test(
-                    "inlet",
-                    "Inlet dry, blades bright, no marks of heat",
-                    "Look with a torch, cord unplugged, engine stopped."));
-        } else {
-            tests.add(new Test(
-                    "cords",
-                    "Cords whole along their length, ends tight and bright",
-                    "Run each through the hand, unplugged."));
-            tests.add(new Test(
-                    "gfci", "Ground-fault outlets trip and reset", "Press test, then reset, with a lamp plugged in."));
-        }
-        tests.add(new Test("co", "CO alarm sounds", "Press its test button; look at its date."));
-        return tests;
+    private static String what(DeviceProof proof) {
+        return switch (proof) {
+            case INPUT_BLOCKS_MAIN -> "With the generator input on, the main can’t be closed";
+            case MAIN_BLOCKS_INPUT -> "With the main on, the generator input can’t be closed";
+            case HANDLE_OFF_BETWEEN -> "The handle passes through off, and stays where it is put";
+            case SWITCH_EACH -> "Each switch moves through off";
+            case LABELS -> "Each circuit is what its label says";
+            case LEGS -> "Each circuit’s leg is as marked";
+            case BONDING -> "Exactly one neutral bond while the generator feeds";
+            case INLET -> "Inlet dry, blades bright, no marks of heat";
+            case CORDS -> "Cords whole along their length, ends tight and bright";
+            case GFCI -> "Ground-fault outlets trip and reset";
+            case CO -> "CO alarm sounds";
+        };
+    }
+
+    private static String how(DeviceProof proof) {
+        return switch (proof) {
+            case INPUT_BLOCKS_MAIN ->
+                "Generator stopped and unplugged. Input on, try the main: the plate must hold it.";
+            case MAIN_BLOCKS_INPUT ->
+                "Main on, try the input breaker: the plate must hold it. Try with the cover on, as it will be used.";
+            case HANDLE_OFF_BETWEEN -> "Generator stopped. Move it slowly both ways: no position feeds from both.";
+            case SWITCH_EACH -> "Generator stopped. Line, off, generator and back, one by one.";
+            case LABELS -> "One breaker off at a time: what goes dark must be what is written.";
+            case LEGS ->
+                "On the generator, with only one leg’s test circuit on, read at a receptacle: 120 V on that leg only.";
+            case BONDING -> "By the electrician; or by meter at receptacles, engine stopped and no voltage present.";
+            case INLET -> "Look with a torch, cord unplugged, engine stopped.";
+            case CORDS -> "Run each through the hand, unplugged.";
+            case GFCI -> "Press test, then reset, with a lamp plugged in.";
+            case CO -> "Press its test button; look at its date.";
+        };
     }
 
     private List<TestView> tests(HouseholdFile file, List<DeviceTests.Found> found) {
         LocalDate today = LocalDate.now(clock);
         List<TestView> views = new ArrayList<>();
-        for (Test test : testsOf(file)) {
+        for (DeviceProof test : DeviceProof.of(file.setup().transfer().kind())) {
             DeviceTests.Found last = found.stream()
-                    .filter(one -> one.test().equals(test.key()))
+                    .filter(one -> one.test().equals(test.word()))
                     .findFirst()
                     .orElse(null);
             String state = last == null
                     ? "never done"
-                    : !last.passed() ? "failed" : last.onDay().plusDays(YEAR).isBefore(today) ? "due" : "passed";
+                    : !last.passed() ? "failed" : DeviceProof.due(last.onDay(), today) ? "due" : "passed";
             views.add(new TestView(
-                    test.key(),
-                    test.what(),
-                    test.how(),
+                    test.word(),
+                    what(test),
+                    how(test),
                     last == null
                             ? ""
                             : last.onDay().format(DAY) + ", " + last.who()
@@ -346,7 +315,8 @@ class DeviceController {
         if (form.value("result").equals("failed") && form.text("note") == null) {
             form.problem("note", "what was found");
         }
-        if (testsOf(file).stream().noneMatch(test -> test.key().equals(key))) {
+        if (DeviceProof.of(file.setup().transfer().kind()).stream()
+                .noneMatch(test -> test.word().equals(key))) {
             form.elsewhere().add("There is no such test for this device.");
         }
         if (form.wrong()) {

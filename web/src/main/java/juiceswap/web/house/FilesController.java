@@ -176,8 +176,7 @@ class FilesController {
             if (form.checked("yes") && !reading.good().isEmpty()) {
                 int rows = reading.good().size();
                 if (editing.change(account, form, "took " + rows + " rows of a table", draft -> {
-                    draft.file().removeAll();
-                    draft.file().setAll(reading.file());
+                    draft.replaceWith(reading.file());
                 })) {
                     flash.addFlashAttribute("taken", rows + (rows == 1 ? " row is" : " rows are") + " taken.");
                     return "redirect:/house/loads";

@@ -308,8 +308,7 @@ final class LoadTable {
                     || "240".equals(cells.get("volts"))
                     || cells.get("space").matches(".*\\d+[-–/ ,+&]+\\d+.*");
             List<Integer> spaces = PanelMap.spacesFrom(space, twoPole ? 2 : 1);
-            String id = draft.addCircuit(panel.id(), spaces, label, amps);
-            return id;
+            return draft.addCircuit(panel.id(), spaces, label, amps);
         }
 
         private void describe(ObjectNode circuit, String id, @Nullable CircuitEntry found) {

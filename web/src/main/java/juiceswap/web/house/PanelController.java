@@ -187,6 +187,18 @@ class PanelController {
         return values;
     }
 
+    private static String label(Form form) {
+        return form.required("label", "write what it feeds, as on the panel door");
+    }
+
+    private static @Nullable Double breakerAmps(Form form) {
+        Double amps = form.number("breakerAmps");
+        if (amps == null) {
+            form.problem("breakerAmps", "the number on the breaker’s lever");
+        }
+        return amps;
+    }
+
     @PostMapping("/house/panel/add")
     String add(
             @AuthenticationPrincipal Account account,
@@ -194,11 +206,8 @@ class PanelController {
             Model model,
             RedirectAttributes flash) {
         Form form = new Form(typed);
-        String label = form.required("label", "write what it feeds, as on the panel door");
-        Double amps = form.number("breakerAmps");
-        if (amps == null) {
-            form.problem("breakerAmps", "the number on the breaker's lever");
-        }
+        String label = label(form);
+        Double amps = breakerAmps(form);
         int poles = form.value("poles").equals("2") ? 2 : 1;
         Integer space = form.whole("space");
         String panel = form.value("panel");
@@ -262,11 +271,8 @@ class PanelController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         String id = form.value("circuit");
-        String label = form.required("label", "write what it feeds, as on the panel door");
-        Double amps = form.number("breakerAmps");
-        if (amps == null) {
-            form.problem("breakerAmps", "the number on the breaker's lever");
-        }
+        String label = label(form);
+        Double amps = breakerAmps(form);
         boolean done = editing.change(account, form, "changed " + label, draft -> {
             ObjectNode circuit = draft.circuit(id);
             circuit.put("label", label);

@@ -2,12 +2,10 @@ package juiceswap.web.house;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Set;
 import juiceswap.core.capacity.LegWatts;
 import juiceswap.core.capacity.Sizing;
 import juiceswap.core.house.Choice;
@@ -83,12 +81,10 @@ class SizeController {
 
     private void fill(Account account, String word, String start, Model model) {
         HouseholdFile file = editing.open(account, "/house/size", model).file();
-        Choice.Occasion occasion = word.equals("summer")
-                ? Choice.Occasion.SUMMER
-                : word.equals("night") ? Choice.Occasion.NIGHT : Choice.Occasion.WINTER;
+        Choice.Occasion occasion = ChooseController.occasion(word);
         boolean allAtOnce = start.equals("all-at-once");
         Setup setup = file.setup();
-        List<String> must = withNeeds(setup, file.chosen(occasion, Choice.MUST));
+        List<String> must = List.copyOf(setup.withNeeded(file.chosen(occasion, Choice.MUST)));
         Sizing sizing = Sizing.of(setup, must, allAtOnce);
 
         model.addAttribute("occasion", occasion.word());
@@ -100,31 +96,17 @@ class SizeController {
         model.addAttribute("decides", decides(sizing, setup));
         model.addAttribute("must", setup.circuits(must));
         model.addAttribute("needs240", setup.circuits(must).stream().anyMatch(Circuit::has240));
-        model.addAttribute("enough", enough(setup, sizing));
+        model.addAttribute("enough", sizing.carriedBy(setup.generator().rating()));
         model.addAttribute("left", left(setup, sizing));
         model.addAttribute("error", Shown.watts(error(file, must)));
         model.addAttribute("rows", rows(file, allAtOnce));
         model.addAttribute(
                 "order",
                 sizing.order().stream().map(id -> setup.circuit(id).label()).toList());
-        model.addAttribute("limits", Limits.of(setup.generator(), setup.path()));
         model.addAttribute(
                 "label",
                 Shown.watts(setup.generator().rating().runningWatts()) + " running, "
                         + Shown.watts(setup.generator().rating().startingWatts()) + " starting");
-    }
-
-    /** What the wanted ones need runs too. */
-    private static List<String> withNeeds(Setup setup, List<String> wanted) {
-        Set<String> all = new LinkedHashSet<>();
-        List<String> open = new ArrayList<>(wanted);
-        while (!open.isEmpty()) {
-            String id = open.remove(0);
-            if (all.add(id)) {
-                open.addAll(setup.circuit(id).needs());
-            }
-        }
-        return List.copyOf(all);
     }
 
     private static double error(HouseholdFile file, List<String> ids) {
@@ -132,14 +114,6 @@ class SizeController {
                         .map(id -> Objects.requireNonNull(file.find(id)).running())
                         .toList())
                 .plusMinus();
-    }
-
-    private static boolean enough(Setup setup, Sizing sizing) {
-        Generator generator = setup.generator();
-        double hair = 1 + 1e-9;
-        return generator.rating().runningWatts() * hair >= sizing.runningWatts()
-                && generator.rating().startingWatts() * hair >= sizing.startingWatts()
-                && sizing.pathOk();
     }
 
     /** Which of the four limits decides, in words with its figures. */
@@ -168,12 +142,12 @@ class SizeController {
         double running = setup.generator().rating().runningWatts() - sizing.runningWatts();
         double starting = setup.generator().rating().startingWatts() - sizing.startingWatts();
         List<Left> left = new ArrayList<>();
-        left.add(new Left("on the label", signed(running), signed(starting), running >= -1e-6 && starting >= -1e-6));
+        left.add(new Left("on the label", signed(running), signed(starting), running > -0.5 && starting > -0.5));
         double l1 = limits.legRunningWatts() - sizing.running().l1();
-        left.add(new Left(setup.generator().splitPhase() ? "on L1, running" : "running", signed(l1), "", l1 >= -1e-6));
+        left.add(new Left(setup.generator().splitPhase() ? "on L1, running" : "running", signed(l1), "", l1 > -0.5));
         if (setup.generator().splitPhase()) {
             double l2 = limits.legRunningWatts() - sizing.running().l2();
-            left.add(new Left("on L2, running", signed(l2), "", l2 >= -1e-6));
+            left.add(new Left("on L2, running", signed(l2), "", l2 > -0.5));
         }
         return left;
     }
@@ -209,9 +183,10 @@ class SizeController {
         choices.put("… and all that take turns, together", winterAndTurns);
         choices.put("Everything that isn’t locked off", everything);
         List<Row> rows = new ArrayList<>();
-        double most = Sizing.of(setup, withNeeds(setup, everything), allAtOnce).startingWatts();
+        double most = Sizing.of(setup, List.copyOf(setup.withNeeded(everything)), allAtOnce)
+                .startingWatts();
         choices.forEach((name, wanted) -> {
-            List<String> ids = withNeeds(setup, wanted);
+            List<String> ids = List.copyOf(setup.withNeeded(wanted));
             if (!ids.isEmpty()) {
                 rows.add(row(name, ids, setup, allAtOnce, most));
             }
@@ -241,7 +216,7 @@ class SizeController {
                     case LEG_STARTING -> "a start on one leg";
                 },
                 litres == null ? "—" : String.format(Locale.ENGLISH, "%.0f l", litres * HOURS_A_DAY),
-                enough(setup, sizing),
+                sizing.carriedBy(setup.generator().rating()),
                 sizing.pathOk(),
                 Math.round(100 * sizing.runningWatts() / most),
                 Math.round(100 * sizing.startingWatts() / most));

@@ -2,6 +2,7 @@ package juiceswap.web.house;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -16,9 +17,11 @@ import juiceswap.core.house.Choice;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Limits;
 import juiceswap.core.supply.Link;
+import juiceswap.core.supply.Placement;
 import juiceswap.core.supply.Rating;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.SupplyNotes;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;
@@ -35,11 +38,6 @@ import tools.jackson.databind.node.ObjectNode;
 /** The set, and the way from it to the panel: what it really carries, and what limits it. */
 @Controller
 class SupplyController {
-    private static final double LEG_VOLTS = 120;
-
-    /** Least distance of a running set from doors, windows and vents: 6 m (20 ft). */
-    private static final double LEAST_OPENING_M = 6;
-
     private final HouseEditing editing;
 
     SupplyController(HouseEditing editing) {
@@ -47,7 +45,7 @@ class SupplyController {
     }
 
     /** A link of the path as shown. */
-    public record LinkView(int index, String kind, String word, String detail, boolean weakest) {}
+    public record LinkView(int index, String kind, String detail, boolean weakest) {}
 
     /** The voltage drop along the cord at one load. */
     public record DropView(String at, String amps, String drop, String verdict, String words) {}
@@ -63,7 +61,7 @@ class SupplyController {
         model.addAttribute("limits", limits);
         model.addAttribute("why", why(file.setup().generator(), limits));
         model.addAttribute("steps", steps(file.setup().generator()));
-        model.addAttribute("links", links(file, limits));
+        model.addAttribute("links", links(file));
         model.addAttribute("drops", drops(file));
         model.addAttribute("warnings", warnings(file));
         model.addAttribute("edit", edit);
@@ -88,7 +86,7 @@ class SupplyController {
     }
 
     private static Map<String, String> kinds() {
-        Map<String, String> kinds = new java.util.LinkedHashMap<>();
+        Map<String, String> kinds = new LinkedHashMap<>();
         for (Link.Kind kind : Link.Kind.values()) {
             kinds.put(kind.word(), name(kind));
         }
@@ -101,9 +99,10 @@ class SupplyController {
         if (limits.linkAmps() == null) {
             return "Only the set limits: no path is described.";
         }
-        double linkWatts = limits.linkAmps() * LEG_VOLTS;
+        double linkWatts = limits.linkAmps() * Limits.LEG_VOLTS;
         String link = "The " + name(Objects.requireNonNull(limits.weakestLink())) + " carries "
-                + Shown.plain(limits.linkAmps() / 0.8) + " A, of which 80 % for hours: " + Shown.amps(limits.linkAmps())
+                + Shown.plain(limits.linkAmps() / Limits.CONTINUOUS_SHARE) + " A, of which 80 % for hours: "
+                + Shown.amps(limits.linkAmps())
                 + " × 120 V = " + Shown.watts(linkWatts) + " on a leg";
         String set = (generator.splitPhase() ? "half of the planned running watts, " : "the planned running watts, ")
                 + Shown.watts(share);
@@ -134,17 +133,12 @@ class SupplyController {
         return steps;
     }
 
-    private static List<LinkView> links(HouseholdFile file, Limits limits) {
+    private static List<LinkView> links(HouseholdFile file) {
+        List<Link> path = file.setup().path();
+        int weakest = path.indexOf(Limits.weakest(path));
         List<LinkView> views = new ArrayList<>();
-        boolean marked = false;
-        for (int i = 0; i < file.setup().path().size(); i++) {
-            Link link = file.setup().path().get(i);
-            boolean weakest = !marked
-                    && link.kind() == limits.weakestLink()
-                    && limits.linkAmps() != null
-                    && Math.abs(link.carriesAmps() * 0.8 - limits.linkAmps()) < 1e-9;
-            marked |= weakest;
-            views.add(new LinkView(i, name(link.kind()), link.kind().word(), detail(link), weakest));
+        for (int i = 0; i < path.size(); i++) {
+            views.add(new LinkView(i, name(path.get(i).kind()), detail(path.get(i)), i == weakest));
         }
         return views;
     }
@@ -180,15 +174,15 @@ class SupplyController {
      */
     private static List<DropView> drops(HouseholdFile file) {
         List<DropView> drops = new ArrayList<>();
-        List<String> must = file.chosen(Choice.Occasion.WINTER, Choice.MUST);
+        Set<String> must = file.setup().withNeeded(file.chosen(Choice.Occasion.WINTER, Choice.MUST));
         Capacity capacity = Capacity.of(file.setup(), must, Set.of());
         for (Link link : file.setup().path()) {
             if (link.kind() == Link.Kind.CORD && link.awg() != null && link.lengthM() != null) {
                 double legLimit = capacity.limits().legRunningWatts();
                 double start =
                         Math.max(capacity.starting().l1(), capacity.starting().l2());
-                drops.add(drop("A leg at its limit", link, legLimit / LEG_VOLTS));
-                drops.add(drop("The largest start of what must run in winter", link, start / LEG_VOLTS));
+                drops.add(drop("A leg at its limit", link, legLimit / Limits.LEG_VOLTS));
+                drops.add(drop("The largest start of what must run in winter", link, start / Limits.LEG_VOLTS));
             }
         }
         return drops;
@@ -196,7 +190,7 @@ class SupplyController {
 
     private static DropView drop(String at, Link link, double amps) {
         VoltageDrop drop = VoltageDrop.of(
-                LEG_VOLTS,
+                Limits.LEG_VOLTS,
                 amps,
                 Conductor.of(Objects.requireNonNull(link.awg())).orElseThrow(),
                 Objects.requireNonNull(link.lengthM()),
@@ -229,26 +223,21 @@ class SupplyController {
                         + " A fault in it would heat it until something burns; have the breaker before it matched.");
             }
         }
-        Double distance = file.supply().distanceM();
-        double cords = file.setup().path().stream()
-                .filter(link -> link.kind() == Link.Kind.CORD && link.lengthM() != null)
-                .mapToDouble(link -> Objects.requireNonNull(link.lengthM()))
-                .sum();
-        if (distance != null && cords > 0 && cords < distance) {
+        Placement placement = file.supply().placement();
+        double shortBy = placement.shortByM(file.setup().path());
+        if (shortBy > 0) {
             warnings.add(String.format(
                     Locale.ENGLISH,
-                    "The cord is %.0f m, the inlet %.0f m away: it doesn’t reach, by %.0f m.",
-                    cords,
-                    distance,
-                    distance - cords));
+                    "The inlet is %.0f m away: the cord doesn’t reach, by %.0f m.",
+                    placement.distanceM(),
+                    shortBy));
         }
-        Double opening = file.supply().openingM();
-        if (opening != null && opening < LEAST_OPENING_M) {
+        if (placement.tooNearOpening()) {
             warnings.add(String.format(
                     Locale.ENGLISH,
                     "The set stands %.1f m from an opening. Exhaust kills: %.0f m (20 ft) at least, exhaust pointing away.",
-                    opening,
-                    LEAST_OPENING_M));
+                    placement.openingM(),
+                    Placement.LEAST_OPENING_M));
         }
         if (file.supply().considering()) {
             warnings.add("This set is not bought yet: all figures are of one that is being considered.");
@@ -409,9 +398,10 @@ class SupplyController {
 
     private static Map<String, String> placeValues(HouseholdFile file) {
         Map<String, String> values = new HashMap<>();
-        var supply = file.supply();
-        values.put("distanceM", supply.distanceM() == null ? "" : Shown.plain(supply.distanceM()));
-        values.put("openingM", supply.openingM() == null ? "" : Shown.plain(supply.openingM()));
+        SupplyNotes supply = file.supply();
+        Placement placement = supply.placement();
+        values.put("distanceM", placement.distanceM() == null ? "" : Shown.plain(placement.distanceM()));
+        values.put("openingM", placement.openingM() == null ? "" : Shown.plain(placement.openingM()));
         if (supply.cordEnds() != null) {
             values.put("endGenerator", supply.cordEnds().generatorMale() ? "male" : "female");
             values.put("endHouse", supply.cordEnds().houseMale() ? "male" : "female");

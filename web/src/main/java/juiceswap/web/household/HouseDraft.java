@@ -27,6 +27,12 @@ public final class HouseDraft {
         return file;
     }
 
+    /** Puts another file in the place of this one. */
+    public void replaceWith(ObjectNode other) {
+        file.removeAll();
+        file.setAll(other);
+    }
+
     public ObjectNode setup() {
         return (ObjectNode) file.path("setup");
     }

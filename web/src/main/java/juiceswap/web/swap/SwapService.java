@@ -160,7 +160,6 @@ public class SwapService {
         if (outage.standing().alarmed()) {
             SwapState.Change state = outage.standing().state().change();
             state.engine = Engine.RESTING;
-            state.outputOn = false;
             append(account, outage, outage.standing().sequence(), List.of(new Event.Corrected(state.state())));
         }
     }

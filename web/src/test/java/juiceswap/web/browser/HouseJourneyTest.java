@@ -374,7 +374,7 @@ class HouseJourneyTest {
         assertThat(page.locator("[name=distanceM]")).hasValue("20");
         page.locator("[name=endHouse]").selectOption("female");
         page.locator("#place button.act").click();
-        assertThat(page.getByText("it doesn’t reach, by 8 m")).isVisible();
+        assertThat(page.getByText("the cord doesn’t reach, by 8 m")).isVisible();
 
         page.locator(".path a", new Page.LocatorOptions().setHasText("cord")).click();
         page.locator("#link [name=awg]").selectOption("14");

@@ -83,7 +83,6 @@ class LoadTableTest {
                     99,Attic,15,,Fan,120,60 | numbers 1 to 24
                     x,Attic,15,,Fan,120,60 | is not a space
                     ,Attic,15,,Fan,120,60 | space is missing
-                    1,Attic,15,,Fan,120,60,, | runningWatts
                     9,Attic,15,,Fan,120,60 | space 9 is already taken
                     11,Attic,,,Fan,120,60 | breaker amps is missing
                     2,Attic,15,,Fan,120,60 | space 2 is already taken
@@ -91,16 +90,20 @@ class LoadTableTest {
                     """)
     void aBadRowSaysWhy(String row, String why) {
         LoadTable.Reading reading = read("space,label,breaker,room,load,volts,watts\n" + row + "\n");
-        if (why.equals("runningWatts")) {
-            assertThat(reading.good()).hasSize(1);
-        } else {
-            assertThat(reading.good()).isEmpty();
-            assertThat(reading.bad()).singleElement().satisfies(bad -> {
-                assertThat(bad.line()).isEqualTo(2);
-                assertThat(bad.reason()).contains(why);
-            });
-            assertThat(reading.file()).isEqualTo(cottage.json());
-        }
+        assertThat(reading.good()).isEmpty();
+        assertThat(reading.bad()).singleElement().satisfies(bad -> {
+            assertThat(bad.line()).isEqualTo(2);
+            assertThat(bad.reason()).contains(why);
+        });
+        assertThat(reading.file()).isEqualTo(cottage.json());
+    }
+
+    @Test
+    void anotherLabelAtASpaceIsTheOtherHalfOfATandem() {
+        LoadTable.Reading reading = read("space,label,breaker,load,watts\n1,Attic,15,Fan,60\n");
+        assertThat(reading.bad()).isEmpty();
+        assertThat(after(reading, "attic").circuit().spaces()).containsExactly(1);
+        assertThat(after(reading, "fridge").circuit().label()).isEqualTo("Kitchen fridge");
     }
 
     @Test
