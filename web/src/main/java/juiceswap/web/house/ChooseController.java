@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.ToIntFunction;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.capacity.Capacity;
@@ -120,7 +121,7 @@ class ChooseController {
         model.addAttribute("rows", rows);
         model.addAttribute("occasion", occasion.word());
         model.addAttribute("occasions", Choice.Occasion.values());
-        model.addAttribute("without", WITHOUT);
+        model.addAttribute("without", new TreeMap<>(WITHOUT));
         model.addAttribute("testOn", testCircuits(file));
         model.addAttribute("testAdvice", testAdvice(file));
         judge(file, setup, on, must, model);

@@ -11,7 +11,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
-import juiceswap.core.InvalidInput;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.DeviceChoice;
@@ -81,11 +80,11 @@ class DeviceController {
         HouseholdFile file = fill(account, model);
         List<CircuitEntry> wanted = wanted(file);
         model.addAttribute("wanted", wanted);
+        model.addAttribute("links", SupplyController.links(file));
         model.addAttribute("printed", wanted.stream().map(file::printed).toList());
-        model.addAttribute(
-                "freePairs", file.panel().map(file.circuits()).free(2).size());
-        model.addAttribute(
-                "freeSpaces", file.panel().map(file.circuits()).free(1).size());
+        PanelMap map = PanelController.map(file.panel(), file);
+        model.addAttribute("freePairs", map.free(2).size());
+        model.addAttribute("freeSpaces", map.free(1).size());
         return "house/device-brief";
     }
 
@@ -109,12 +108,7 @@ class DeviceController {
     }
 
     private static List<KindView> kinds(HouseholdFile file) {
-        PanelMap map;
-        try {
-            map = file.panel().map(file.circuits());
-        } catch (InvalidInput noPanel) {
-            map = new PanelMap(file.panel().panel(), List.of(), Map.of());
-        }
+        PanelMap map = PanelController.map(file.panel(), file);
         List<Circuit> wanted = wanted(file).stream().map(CircuitEntry::circuit).toList();
         List<KindView> views = new ArrayList<>();
         for (DeviceChoice choice :

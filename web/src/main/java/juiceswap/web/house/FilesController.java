@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
@@ -36,10 +37,14 @@ import tools.jackson.databind.node.ObjectNode;
 /** The house as files, in and out; its history; keys for programs. */
 @Controller
 class FilesController {
-    static final Map<String, String> SAMPLES = Map.of(
-            "saltmarsh-cottage", "Saltmarsh Cottage",
-            "weavers-loft", "Weaver’s Loft",
-            "tarn-edge-workshop", "Tarn Edge Workshop");
+    /** In the order of the list. */
+    static final Map<String, String> SAMPLES = new LinkedHashMap<>();
+
+    static {
+        SAMPLES.put("saltmarsh-cottage", "Saltmarsh Cottage");
+        SAMPLES.put("weavers-loft", "Weaver’s Loft");
+        SAMPLES.put("tarn-edge-workshop", "Tarn Edge Workshop");
+    }
 
     private static final int HISTORY_SHOWN = 12;
 

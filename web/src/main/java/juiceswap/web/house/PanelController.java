@@ -134,7 +134,7 @@ class PanelController {
     }
 
     /** The map, or an empty one for a device that has no panel of breakers. */
-    private static PanelMap map(PanelEntry panel, HouseholdFile file) {
+    static PanelMap map(PanelEntry panel, HouseholdFile file) {
         try {
             return panel.map(file.circuits());
         } catch (InvalidInput noPanel) {

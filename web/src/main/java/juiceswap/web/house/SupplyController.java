@@ -133,7 +133,8 @@ class SupplyController {
         return steps;
     }
 
-    private static List<LinkView> links(HouseholdFile file) {
+    /** The links of the path from the set to the panel, the weakest marked. */
+    static List<LinkView> links(HouseholdFile file) {
         List<Link> path = file.setup().path();
         int weakest = path.indexOf(Limits.weakest(path));
         List<LinkView> views = new ArrayList<>();

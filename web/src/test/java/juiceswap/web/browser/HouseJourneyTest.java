@@ -520,6 +520,32 @@ class HouseJourneyTest {
         assertThat(svg).startsWith("<svg").contains("Second of 42").doesNotContain("th:");
     }
 
+    /** A box of switches and a switched neutral have no panel to move breakers in; every page still answers. */
+    @Test
+    void everyPageAnswersForTheOtherSamples() {
+        Page page = enter("ines", 1280, 800);
+        for (String sample : List.of("Weaver’s Loft", "Tarn Edge Workshop")) {
+            go(page, "/house/files");
+            press(page, sample);
+            for (String path : List.of(
+                    "/house",
+                    "/house/directory",
+                    "/house/loads?by=room",
+                    "/house/supply",
+                    "/house/choose",
+                    "/house/size",
+                    "/house/brief",
+                    "/house/cords",
+                    "/house/device",
+                    "/house/device/brief",
+                    "/house/files")) {
+                assertThat(page.navigate("http://127.0.0.1:" + port + path).status())
+                        .as(sample + " " + path)
+                        .isEqualTo(200);
+            }
+        }
+    }
+
     @Test
     void everyPageOfTheHouseIsAccessible() {
         Page page = enter("ines", 1280, 800);
