@@ -51,21 +51,35 @@ document.addEventListener('alpine:init', () => {
     destroy() { clearInterval(this.ticking); },
   }));
 
-  // somebody else has written to the log: take the page as the server draws it now
+  // somebody else has written to the log: take the page as the server draws it now, one answer at a time however fast
+  // the log grows
   Alpine.data('live', () => ({
+    source: null,
+    busy: false,
+    again: false,
     init() {
-      const source = new EventSource('/live');
-      source.addEventListener('changed', (event) => {
+      this.source = new EventSource('/live');
+      this.source.addEventListener('changed', (event) => {
         if (event.data !== document.querySelector('main').dataset.seen) this.refresh();
       });
     },
+    destroy() { this.source.close(); },
     async refresh() {
-      if (!document.querySelector('main').dataset.still && document.activeElement && typing(document.activeElement)) {
+      if (this.busy) { this.again = true; return; }
+      this.busy = true;
+      do {
+        this.again = false;
+        try { await this.take(); } catch (offline) { /* the stream comes again, and with it the next change */ }
+      } while (this.again);
+      this.busy = false;
+    },
+    async take() {
+      // a page that is being filled in stays as it is: only the head above it, with the Line and a stop, is taken
+      const still = document.querySelector('main').dataset.still;
+      if (!still && document.activeElement && typing(document.activeElement)) {
         this.$root.querySelector('[data-stale]')?.removeAttribute('hidden');
         return;
       }
-      // a page that is being filled in stays as it is: only the head above it, with the Line and a stop, is taken
-      const still = document.querySelector('main').dataset.still;
       const answer = await fetch(still || location.pathname, { headers: { Accept: 'text/html' } });
       if (!answer.ok) return;
       const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html');
