@@ -251,6 +251,15 @@ public enum Action {
         };
     }
 
+    /** Minutes of waiting that it takes however things stand. */
+    int surelyWaits() {
+        return switch (this) {
+            case WAIT_COOL -> WAIT_COOL_MINUTES;
+            case REFUEL -> REFUEL_MINUTES;
+            default -> 0;
+        };
+    }
+
     static int warmUpMinutes(Changeover changeover) {
         return changeover.generator().ambientC() < 0 ? 5 : 3;
     }
@@ -261,7 +270,14 @@ public enum Action {
      */
     boolean neverTooEarly() {
         return switch (this) {
-            case CHECK_PLACEMENT,
+            case INPUT_OFF,
+                    HANDLE_OFF,
+                    OUTPUT_OFF,
+                    CORD_GENERATOR_OUT,
+                    CORD_GENERATOR_IN,
+                    WAIT_COOL,
+                    REFUEL,
+                    CHECK_PLACEMENT,
                     CHECK_CO_ALARM,
                     CHECK_OIL,
                     CHECK_FUEL,

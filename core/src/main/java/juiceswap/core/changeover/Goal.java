@@ -94,10 +94,13 @@ public enum Goal {
             }
             boolean running = s.engine().running();
             ahead.addIf(running, GENERATOR);
-            if (s.engine() != Engine.STOPPED) {
-                ahead.add(GENERATOR, Action.WAIT_COOL.minutes(c, s));
+            if (c.looseLiveEnd(s) || c.wrongBondCount(s)) {
+                ahead.outsideFirst();
+            } else if (c.loaded(s) && !c.backfeeds(s) && c.kind() != Kind.AUTOMATIC_CIRCUITS) {
+                ahead.insideBeforeOutside();
             }
-            ahead.add(GENERATOR, Action.REFUEL.minutes(c, s));
+            ahead.addIf(s.engine() != Engine.STOPPED, Action.WAIT_COOL);
+            ahead.addIf(true, Action.REFUEL);
             SwapState.Change fuelled = s.change();
             fuelled.tick(Check.CHECK_FUEL);
             if (running) {
@@ -185,8 +188,14 @@ public enum Goal {
         boolean oneEnd = s.cordAtGenerator() != s.cordAtHouse();
         boolean running = mayKeepRunning && !bondWrong && !oneEnd;
         ahead.addIf(mayKeepRunning && !running, GENERATOR);
+        if (mayKeepRunning && (c.looseLiveEnd(s) || c.wrongBondCount(s))) {
+            ahead.outsideFirst();
+        }
         boolean fed = running && c.fed(s);
         boolean outputSwitch = c.generator().outputSwitch();
+        if (!running && openedBeforeTheStart(c, s)) {
+            ahead.insideBeforeOutside();
+        }
 
         ahead.addIf(!s.done().has(Check.CHECK_PLACEMENT), Action.CHECK_PLACEMENT);
         ahead.addIf(!s.done().has(Check.CHECK_CO_ALARM), Action.CHECK_CO_ALARM);
@@ -194,9 +203,16 @@ public enum Goal {
         ahead.addIf(s.ecoOn(), Action.ECO_OFF);
         ahead.addIf(bondWrong, s.bond() == Bond.BONDED ? Action.SET_BOND_FLOATING : Action.SET_BOND_BONDED);
         if (bondWrong && s.cordAtGenerator()) {
-            ahead.add(2, GENERATOR);
+            ahead.addIf(true, Action.CORD_GENERATOR_OUT);
+            ahead.add(GENERATOR, 0);
+        } else if (!s.cordAtGenerator()) {
+            // with the bond still to be changed it goes in only after that
+            if (bondWrong) {
+                ahead.add(GENERATOR, 0);
+            } else {
+                ahead.addIf(true, Action.CORD_GENERATOR_IN);
+            }
         }
-        ahead.addIf(!s.cordAtGenerator(), GENERATOR);
         ahead.addIf(!s.cordAtHouse(), Action.CORD_HOUSE_IN);
 
         List<String> toPick = c.wanted();
@@ -221,7 +237,8 @@ public enum Goal {
         if (outputSwitch) {
             ahead.addIf(!s.outputOn(), GENERATOR);
             if (!running && s.outputOn()) {
-                ahead.add(2, GENERATOR);
+                ahead.addIf(true, Action.OUTPUT_OFF);
+                ahead.add(GENERATOR, 0);
             }
         }
         if (c.kind().hasPlate()) {
@@ -229,14 +246,16 @@ public enum Goal {
             ahead.addIf(!s.plateToGenerator(), Action.PLATE_TO_GENERATOR);
             ahead.addIf(!s.inputOn(), PANEL);
             if (!running && s.inputOn()) {
-                ahead.add(2, PANEL);
+                ahead.addIf(true, Action.INPUT_OFF);
+                ahead.add(PANEL, 0);
             }
         }
         if (c.kind() == Kind.TRANSFER_SWITCH) {
             ahead.addIf(s.handle() == Handle.UTILITY, PANEL);
             ahead.addIf(s.handle() != Handle.GENERATOR, PANEL);
             if (!running && s.handle() == Handle.GENERATOR) {
-                ahead.add(2, PANEL);
+                ahead.addIf(true, Action.HANDLE_OFF);
+                ahead.add(PANEL, 0);
             }
         }
         if (c.kind() != Kind.AUTOMATIC_CIRCUITS) {
@@ -255,13 +274,25 @@ public enum Goal {
                     Action.UNPLUG_SENSITIVE);
             ahead.add(toPick.size(), Action.PICK_UP.place(c));
         }
-        boolean provesAnew = !fed || !s.panelMeasured();
-        if (provesAnew) {
-            ahead.add(c.kind() == Kind.CORDS ? Action.CHECK_GFCI.place(c) : PANEL, 0);
+        Place proof = c.kind() == Kind.CORDS ? Action.CHECK_GFCI.place(c) : PANEL;
+        if (!fed || !s.panelMeasured()) {
+            ahead.add(proof, 0);
         }
         boolean somethingOn = !c.wanted().isEmpty();
         ahead.addIf(somethingOn && measuresLoaded(c) && (!fed || !s.loadedMeasured()), PANEL);
         boolean walks = somethingOn || c.kind() == Kind.AUTOMATIC_CIRCUITS;
         ahead.addIf(walks && (!fed || !toPick.isEmpty() || !s.done().has(Check.WALK_ROUND)), INDOORS);
+        boolean fedFromOutside = !running || outputSwitch && !s.outputOn();
+        if (fedFromOutside && (walks || !proof.outside())) {
+            ahead.insideAfterOutside();
+        }
+    }
+
+    /** What the engine must not be started on is opened at the panel. */
+    private static boolean openedBeforeTheStart(Changeover c, SwapState s) {
+        if (c.kind().hasPlate()) {
+            return s.inputOn();
+        }
+        return c.kind() == Kind.TRANSFER_SWITCH && s.handle() == Handle.GENERATOR;
     }
 }

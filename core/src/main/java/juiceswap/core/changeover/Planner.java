@@ -2,7 +2,6 @@ package juiceswap.core.changeover;
 
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -87,15 +86,29 @@ public final class Planner {
         final @Nullable Move move;
         final int cost;
         final int steps;
+        /** What surely is still to come; null once the goal is reached. */
+        final @Nullable Outlook ahead;
+
         final int estimate;
 
-        Node(Standing at, @Nullable Node from, @Nullable Move move, int cost, int steps, int estimate) {
+        Node(Standing at, @Nullable Node from, @Nullable Move move, int cost, int steps, @Nullable Outlook ahead) {
             this.at = at;
             this.from = from;
             this.move = move;
             this.cost = cost;
             this.steps = steps;
-            this.estimate = estimate;
+            this.ahead = ahead;
+            this.estimate = cost + (ahead == null ? 0 : ahead.costFrom(at.place()));
+        }
+
+        /** The most promising first. */
+        static int compareUrgency(Node one, Node other) {
+            if (one.estimate != other.estimate) {
+                return Integer.compare(one.estimate, other.estimate);
+            }
+            return one.cost != other.cost
+                    ? Integer.compare(one.cost, other.cost)
+                    : Integer.compare(one.steps, other.steps);
         }
 
         boolean betterThan(Node other) {
@@ -123,12 +136,10 @@ public final class Planner {
 
     private @Nullable Node search(SwapState start) {
         Standing origin = new Standing(start, changeover.options().at());
-        Node first = new Node(origin, null, null, 0, 0, goal.leastCost(changeover, start, origin.place()));
+        Node first = new Node(origin, null, null, 0, 0, ahead(start));
         Map<Standing, Node> best = new HashMap<>();
         best.put(origin, first);
-        PriorityQueue<Node> open = new PriorityQueue<>(Comparator.<Node>comparingInt(node -> node.estimate)
-                .thenComparingInt(node -> node.cost)
-                .thenComparingInt(node -> node.steps));
+        PriorityQueue<Node> open = new PriorityQueue<>(Node::compareUrgency);
         open.add(first);
         Node found = null;
         while (!open.isEmpty()) {
@@ -139,13 +150,12 @@ public final class Planner {
             if (best.get(node.at) != node) {
                 continue;
             }
-            if (goal.reached(changeover, node.at.state())) {
+            if (node.ahead == null) {
                 if (found == null || node.betterThan(found)) {
                     found = node;
                 }
                 continue;
             }
-            Outlook ahead = goal.outlook(changeover, node.at.state());
             for (Move move : changeover.moves(node.at.state())) {
                 Node next = follow(node, move);
                 if (next == null) {
@@ -156,7 +166,7 @@ public final class Planner {
                     best.put(next.at, next);
                     open.add(next);
                 }
-                if (shortcuts && bestNow(node, next, ahead)) {
+                if (shortcuts && bestNow(node, next, node.ahead)) {
                     break;
                 }
             }
@@ -188,9 +198,11 @@ public final class Planner {
                 + walk(before, node.at.place(), place)
                 + 1
                 + move.action().minutes(changeover, before);
-        Standing at = new Standing(attempt.after(), place);
-        int estimate = cost + goal.leastCost(changeover, attempt.after(), place);
-        return new Node(at, node, move, cost, node.steps + 1, estimate);
+        return new Node(new Standing(attempt.after(), place), node, move, cost, node.steps + 1, ahead(attempt.after()));
+    }
+
+    private @Nullable Outlook ahead(SwapState state) {
+        return goal.reached(changeover, state) ? null : goal.outlook(changeover, state);
     }
 
     private int walk(SwapState before, @Nullable Place from, Place to) {

@@ -1,6 +1,5 @@
 package juiceswap.core.changeover;
 
-import java.util.Arrays;
 import java.util.List;
 import java.util.function.Predicate;
 import juiceswap.core.changeover.SwapState.Branches;
@@ -155,6 +154,9 @@ public enum Rule {
                 && !a.changeover().wrongBondCount(a.before());
     });
 
+    /** The search asks this many thousand times: {@code values()} would copy the list each time. */
+    private static final List<Rule> ALL = List.of(values());
+
     private final Predicate<Attempt> broken;
 
     Rule(Predicate<Attempt> broken) {
@@ -168,11 +170,11 @@ public enum Rule {
 
     /** All rules that the attempt breaks. */
     static List<Rule> allBrokenBy(Attempt attempt) {
-        return Arrays.stream(values()).filter(rule -> rule.brokenBy(attempt)).toList();
+        return ALL.stream().filter(rule -> rule.brokenBy(attempt)).toList();
     }
 
     static boolean noneBrokenBy(Attempt attempt) {
-        for (Rule rule : values()) {
+        for (Rule rule : ALL) {
             if (rule.brokenBy(attempt)) {
                 return false;
             }
