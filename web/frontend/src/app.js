@@ -34,36 +34,110 @@ document.addEventListener('alpine:init', () => {
     hideKeys() { document.querySelector('dialog[data-keys]').close(); },
   }));
 
-  // counts down to a time of the server's clock
+  // counts down to a time of the server's clock; at its end the page asks again, and rings if it may
   Alpine.data('timer', () => ({
     text: '',
+    rest: 'to go',
+    rung: null,
     init() {
-      const until = Number(this.$el.dataset.until);
-      const ahead = Number(this.$el.dataset.now) - Date.now();
+      const data = this.$el.dataset;
       const tick = () => {
-        const left = Math.max(0, Math.round((until - Date.now() - ahead) / 1000));
-        this.text = left === 0 ? 'The time is up.' : Math.floor(left / 60) + ':' + String(left % 60).padStart(2, '0') + ' to go';
-        if (left === 0) clearInterval(this.ticking);
+        const ahead = Number(data.now) - this.readAt(data.now);
+        const left = Math.max(0, Math.round((Number(data.until) - Date.now() - ahead) / 1000));
+        const over = left === 0;
+        this.text = over ? 'Time is up' : Math.floor(left / 60) + ':' + String(left % 60).padStart(2, '0');
+        this.rest = over ? '' : 'to go';
+        this.$el.toggleAttribute('data-over', over);
+        // a page that is opened after the end has nothing to ring for
+        if (over && this.rung !== null && this.rung !== data.until) {
+          ring(data.what);
+          document.dispatchEvent(new CustomEvent('time-is-up'));
+        }
+        this.rung = over ? data.until : (this.rung === null ? '' : this.rung);
       };
-      this.ticking = setInterval(tick, 1000);
+      this.ticking = setInterval(tick, 500);
       tick();
+    },
+    // when the server's clock was read, by the browser's clock
+    readAt(now) {
+      if (this.read !== now) { this.read = now; this.at = Date.now(); }
+      return this.at;
     },
     destroy() { clearInterval(this.ticking); },
   }));
 
+  // sound and notification at the end of a timer, once somebody has asked for them on this device
+  let audio = null;
+  const mayRing = () => localStorage.getItem('ring') === 'yes';
+  function ring(what) {
+    if (!mayRing()) return;
+    navigator.vibrate?.([300, 150, 300]);
+    if (window.Notification?.permission === 'granted') new Notification('Time is up', { body: what, tag: 'timer' });
+    audio ??= new AudioContext();
+    audio.resume();
+    for (const after of [0, 0.35, 0.7]) {
+      const tone = audio.createOscillator();
+      const volume = audio.createGain();
+      tone.frequency.value = 880;
+      volume.gain.setValueAtTime(0.3, audio.currentTime + after);
+      volume.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + after + 0.3);
+      tone.connect(volume).connect(audio.destination);
+      tone.start(audio.currentTime + after);
+      tone.stop(audio.currentTime + after + 0.3);
+    }
+    document.documentElement.dataset.rang = what;
+  }
+  Alpine.data('ringer', () => ({
+    label: '',
+    init() { this.say(); },
+    say() { this.label = mayRing() ? 'Rings at the end: stop that' : 'Ring when time is up'; },
+    toggle() {
+      localStorage.setItem('ring', mayRing() ? 'no' : 'yes');
+      if (mayRing()) {
+        audio ??= new AudioContext();
+        audio.resume();
+        if (window.Notification?.permission === 'default') Notification.requestPermission();
+      }
+      this.say();
+    },
+  }));
+
   // somebody else has written to the log: take the page as the server draws it now, one answer at a time however fast
-  // the log grows
+  // the log grows. What is confirmed without a connection is kept and sent as soon as there is one.
   Alpine.data('live', () => ({
     source: null,
     busy: false,
     again: false,
+    lost: false,
+    sending: false,
     init() {
       this.source = new EventSource('/live');
       this.source.addEventListener('changed', (event) => {
         if (event.data !== document.querySelector('main').dataset.seen) this.refresh();
       });
+      this.source.addEventListener('error', () => this.offline(true));
+      this.source.addEventListener('open', () => { if (this.lost) { this.offline(false); this.refresh(); this.deliver(); } });
+      this.$root.addEventListener('submit', (event) => this.submit(event));
+      this.timeIsUp = () => this.refresh();
+      document.addEventListener('time-is-up', this.timeIsUp);
+      this.back = () => this.deliver();
+      window.addEventListener('online', this.back);
+      // says that somebody still looks, and catches what was missed
+      this.looking = setInterval(() => { if (!document.hidden && document.querySelector('main.swap')) this.refresh(); }, 60000);
+      this.deliver();
     },
-    destroy() { this.source.close(); },
+    destroy() {
+      this.source.close();
+      clearInterval(this.looking);
+      clearTimeout(this.retry);
+      document.removeEventListener('time-is-up', this.timeIsUp);
+      window.removeEventListener('online', this.back);
+    },
+    offline(lost) {
+      this.lost = lost;
+      const notice = document.querySelector('[data-offline]');
+      if (notice) notice.hidden = !lost;
+    },
     async refresh() {
       if (this.busy) { this.again = true; return; }
       this.busy = true;
@@ -80,11 +154,56 @@ document.addEventListener('alpine:init', () => {
         this.$root.querySelector('[data-stale]')?.removeAttribute('hidden');
         return;
       }
-      const answer = await fetch(still || location.pathname, { headers: { Accept: 'text/html' } });
+      const answer = await fetch(still || location.pathname + location.search, { headers: { Accept: 'text/html' } });
       if (!answer.ok) return;
-      const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html');
-      const part = still ? '#frame > header' : '#frame';
-      Alpine.morph(document.querySelector(part), fresh.querySelector(part).outerHTML);
+      this.show(await answer.text(), still ? '#frame > header' : '#frame');
+    },
+    show(text, part) {
+      const fresh = new DOMParser().parseFromString(text, 'text/html').querySelector(part);
+      if (fresh) Alpine.morph(document.querySelector(part), fresh.outerHTML);
+      this.offline(this.lost);
+    },
+    submit(event) {
+      const form = event.target.closest('form[data-send]');
+      if (!form) return;
+      event.preventDefault();
+      if (sessionStorage.getItem('unsent')) return;
+      const body = new URLSearchParams(new FormData(form)).toString();
+      sessionStorage.setItem('unsent', JSON.stringify({ to: form.getAttribute('action'), body, what: form.dataset.send }));
+      this.deliver();
+    },
+    async deliver() {
+      const unsent = JSON.parse(sessionStorage.getItem('unsent') || 'null');
+      if (!unsent || this.sending) return;
+      this.sending = true;
+      clearTimeout(this.retry);
+      try {
+        const answer = await fetch(unsent.to, {
+          method: 'POST', body: unsent.body, signal: AbortSignal.timeout(10000),
+          headers: { 'Content-Type': 'application/x-www-form-urlencoded', Accept: 'text/html' },
+        });
+        if (answer.status >= 500) throw new Error('the server is not there yet');
+        sessionStorage.removeItem('unsent');
+        const path = new URL(answer.url).pathname;
+        if (!answer.ok) {
+          this.tell('Not taken: “' + unsent.what + '”. Look at how things stand and say it again.');
+        } else if (!path.startsWith('/swap')) {
+          location.href = path;
+        } else {
+          document.activeElement?.blur();
+          history.replaceState(null, '', '/swap');
+          this.show(await answer.text(), '#frame');
+          scrollTo(0, 0);
+        }
+      } catch (offline) {
+        this.tell('Not sent yet: “' + unsent.what + '”. It goes out as soon as the server answers.');
+        this.retry = setTimeout(() => this.deliver(), 2000);
+      }
+      this.sending = false;
+    },
+    tell(text) {
+      const notice = document.querySelector('[data-unsent]');
+      if (notice) { notice.textContent = text; notice.hidden = false; }
     },
   }));
 

@@ -204,7 +204,8 @@ public enum Action {
 
     private static final int WAIT_COOL_MINUTES = 15;
     private static final int REFUEL_MINUTES = 5;
-    private static final int COOL_DOWN_MINUTES = 5;
+    /** How long a hot engine idles before it is stopped. */
+    public static final int COOL_DOWN_MINUTES = 5;
 
     private final String word;
     private final Place place;

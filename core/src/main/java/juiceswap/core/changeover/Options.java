@@ -34,4 +34,9 @@ public record Options(
     public Options at(@Nullable Place place) {
         return new Options(stopFirst, bigOnesOff, keepOn, pickUp, noSensitive, place);
     }
+
+    /** The same wishes where nothing has to be unplugged, or where it has. */
+    public Options withoutSensitive(boolean none) {
+        return new Options(stopFirst, bigOnesOff, keepOn, pickUp, none, at);
+    }
 }

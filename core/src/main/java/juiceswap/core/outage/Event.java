@@ -1,5 +1,6 @@
 package juiceswap.core.outage;
 
+import java.time.Instant;
 import java.util.List;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
@@ -38,8 +39,17 @@ public sealed interface Event {
     /** Another goal, or other wishes. */
     record Chosen(Goal goal, Options options) implements Event {}
 
-    /** On the walk-round: what this circuit feeds runs, or is silent. */
-    record Answered(String circuit, boolean running) implements Event {}
+    /** On the walk-round: how what this circuit feeds was found. */
+    record Answered(String circuit, Answer answer) implements Event {}
+
+    /** The street has power again: how it is known, and since when it has had it. */
+    record UtilitySeen(Sign sign, Instant since) implements Event {}
+
+    /** The street has gone dark again. */
+    record UtilityLost() implements Event {}
+
+    /** Somebody else takes over, having looked how things really stand. */
+    record TakenOver(SwapState state) implements Event {}
 
     /** The entry of that sequence number was taken back. */
     record Undone(int sequence) implements Event {}

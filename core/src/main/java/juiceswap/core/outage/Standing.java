@@ -31,7 +31,9 @@ import org.jspecify.annotations.Nullable;
  * @param here where the last step was done, or null
  * @param stop the reading that halted the sequence, until a good reading or making safe clears it
  * @param readUnloaded legs stood far apart under load: the next reading is taken without it
- * @param answers of the walk-round by circuit: true runs, false silent
+ * @param answers of the walk-round by circuit
+ * @param timers since when things have been as they are
+ * @param watch how it is known that the street has power again, or null
  * @param lived the entries that were not taken back
  * @param alarmed a CO alarm was given and is not cleared: nobody is at the set or the panel
  * @param undoable sequence of the entry that undo would take back, or null
@@ -44,7 +46,9 @@ public record Standing(
         @Nullable Place here,
         @Nullable RefusedReading stop,
         boolean readUnloaded,
-        Map<String, Boolean> answers,
+        Map<String, Answer> answers,
+        Timers timers,
+        @Nullable UtilityWatch watch,
         List<Entry> lived,
         boolean alarmed,
         @Nullable Integer undoable,
@@ -67,21 +71,29 @@ public record Standing(
         return fold.standing(log.get(log.size() - 1).sequence());
     }
 
+    /** The goal that is planned for: once the tank is full, what is left of a refuelling is the way back onto the set. */
+    public Goal planned() {
+        return goal == Goal.REFUEL && state.done().has(Check.REFUELLED) ? Goal.ON_GENERATOR : goal;
+    }
+
     /**
      * The way on. When making safe, the generator breaker nearest to where the person stands comes first, even if the
      * set's own would end the same way a walk later.
      */
     public Plan plan() {
+        return plan(here);
+    }
+
+    /** The way on for somebody who stands there, or for anybody when null. */
+    public Plan plan(@Nullable Place at) {
         Changeover fromHere =
-                new Changeover(changeover.setup(), changeover.options().at(here));
-        // once the tank is full, what is left of a refuelling is the way back onto the set
-        boolean refuelled = goal == Goal.REFUEL && state.done().has(Check.REFUELLED);
-        Planner planner = new Planner(fromHere, refuelled ? Goal.ON_GENERATOR : goal);
+                new Changeover(changeover.setup(), changeover.options().at(at));
+        Planner planner = new Planner(fromHere, planned());
         if (stop != null && stop.action() == Action.MEASURE_UTILITY) {
             return partFromUtility(fromHere);
         }
         if (goal == Goal.MAKE_SAFE) {
-            var nearest = NearestBreaker.of(fromHere, state, here);
+            var nearest = NearestBreaker.of(fromHere, state, at);
             if (nearest.isPresent()) {
                 return nearestFirst(fromHere, planner, nearest.get());
             }
@@ -118,7 +130,9 @@ public record Standing(
         private @Nullable Place here;
         private @Nullable RefusedReading stop;
         private boolean readUnloaded;
-        private final Map<String, Boolean> answers = new LinkedHashMap<>();
+        private final Map<String, Answer> answers = new LinkedHashMap<>();
+        private Timers timers = Timers.NONE;
+        private @Nullable UtilityWatch watch;
         private final List<Entry> lived = new ArrayList<>();
         private boolean alarmed;
         private @Nullable Integer undoable;
@@ -131,7 +145,23 @@ public record Standing(
 
         void take(Entry entry) {
             lived.add(entry);
-            Event event = entry.event();
+            SwapState before = state;
+            take(entry, entry.event());
+            if (stop != null && stop.action() == Action.MEASURE_UTILITY) {
+                leaveBadUtility();
+            } else if (stop != null && madeSafe()) {
+                stop = null;
+            }
+            timers = timers.next(changeover, before, known(), entry.at());
+            if (!known().utilityLive()) {
+                watch = null;
+            } else if (watch == null) {
+                // said under "it isn't like that": the surest way to know is not claimed for it
+                watch = new UtilityWatch(Sign.NEIGHBOURHOOD, entry.at());
+            }
+        }
+
+        private void take(Entry entry, Event event) {
             if (event instanceof Event.Started started) {
                 changeover = new Changeover(setup, started.options());
                 state = changeover.putRight(started.state());
@@ -153,7 +183,7 @@ public record Standing(
                 }
                 undoable = entry.sequence();
             } else if (event instanceof Event.Answered answered) {
-                answers.put(answered.circuit(), answered.running());
+                answers.put(answered.circuit(), answered.answer());
             } else if (event instanceof RefusedReading refused && refused.verdict() != Verdict.STOP) {
                 readUnloaded = !readUnloaded;
             } else if (event instanceof RefusedReading refused) {
@@ -168,14 +198,26 @@ public record Standing(
             } else if (event instanceof Event.AllClear) {
                 alarmed = false;
                 undoable = null;
+            } else if (event instanceof Event.UtilitySeen seen) {
+                watch = new UtilityWatch(seen.sign(), seen.since().isAfter(entry.at()) ? entry.at() : seen.since());
+                utility(true);
+                undoable = entry.sequence();
+            } else if (event instanceof Event.UtilityLost) {
+                utility(false);
+                undoable = entry.sequence();
+            } else if (event instanceof Event.TakenOver over) {
+                state = changeover.putRight(over.state());
+                here = null;
+                undoable = null;
             } else if (event instanceof Event.Ended) {
                 ended = true;
             }
-            if (stop != null && stop.action() == Action.MEASURE_UTILITY) {
-                leaveBadUtility();
-            } else if (stop != null && madeSafe()) {
-                stop = null;
-            }
+        }
+
+        private void utility(boolean live) {
+            SwapState.Change change = known().change();
+            change.utilityLive = live;
+            state = changeover.putRight(change.state());
         }
 
         private void take(Event.Done done) {
@@ -262,6 +304,8 @@ public record Standing(
                     stop,
                     readUnloaded,
                     Map.copyOf(answers),
+                    timers,
+                    watch,
                     List.copyOf(lived),
                     alarmed,
                     undoable,

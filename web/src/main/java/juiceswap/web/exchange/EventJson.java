@@ -1,5 +1,6 @@
 package juiceswap.web.exchange;
 
+import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -12,7 +13,9 @@ import juiceswap.core.house.Setup;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageCause;
+import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Event;
+import juiceswap.core.outage.Sign;
 import tools.jackson.databind.JsonNode;
 
 /** Events of the outage log, from and to the JSON in which they are stored and exported. */
@@ -21,13 +24,10 @@ public final class EventJson {
 
     /** The kind by which an event is stored. */
     public static String kind(Event event) {
-        if (event instanceof Event.RefusedReading) {
-            return "refused-reading";
-        }
-        if (event instanceof Event.AllClear) {
-            return "all-clear";
-        }
-        return event.getClass().getSimpleName().toLowerCase(Locale.ROOT);
+        return event.getClass()
+                .getSimpleName()
+                .replaceAll("(?<=[a-z])(?=[A-Z])", "-")
+                .toLowerCase(Locale.ROOT);
     }
 
     public static Map<String, Object> payload(Event event) {
@@ -54,7 +54,12 @@ public final class EventJson {
             json.put("options", options(chosen.options()));
         } else if (event instanceof Event.Answered answered) {
             json.put("circuit", answered.circuit());
-            json.put("running", answered.running());
+            json.put("answer", answered.answer().word());
+        } else if (event instanceof Event.UtilitySeen seen) {
+            json.put("sign", seen.sign().word());
+            json.put("since", seen.since().toString());
+        } else if (event instanceof Event.TakenOver over) {
+            json.put("state", SwapJson.of(over.state()));
         } else if (event instanceof Event.Undone undone) {
             json.put("sequence", undone.sequence());
         }
@@ -80,15 +85,27 @@ public final class EventJson {
             case "corrected" -> new Event.Corrected(SwapJson.state(json.path("state"), setup));
             case "opened" -> new Event.Opened(json.path("circuit").asString());
             case "chosen" -> new Event.Chosen(goal(json), SwapJson.options(json.path("options"), setup));
-            case "answered" ->
-                new Event.Answered(
-                        json.path("circuit").asString(), json.path("running").asBoolean());
+            case "answered" -> new Event.Answered(json.path("circuit").asString(), answer(json));
+            case "utility-seen" ->
+                new Event.UtilitySeen(
+                        Sign.of(json.path("sign").asString()).orElseThrow(),
+                        Instant.parse(json.path("since").asString()));
+            case "utility-lost" -> new Event.UtilityLost();
+            case "taken-over" -> new Event.TakenOver(SwapJson.state(json.path("state"), setup));
             case "undone" -> new Event.Undone(json.path("sequence").asInt());
             case "alarmed" -> new Event.Alarmed();
             case "all-clear" -> new Event.AllClear();
             case "ended" -> new Event.Ended();
             default -> throw new IllegalStateException("unknown kind of event " + kind);
         };
+    }
+
+    /** Logs from before there were more answers than two say only whether it ran. */
+    private static Answer answer(JsonNode json) {
+        if (json.has("answer")) {
+            return Answer.of(json.path("answer").asString()).orElseThrow();
+        }
+        return json.path("running").asBoolean() ? Answer.RUNNING : Answer.SILENT;
     }
 
     private static Map<String, Object> options(Options options) {

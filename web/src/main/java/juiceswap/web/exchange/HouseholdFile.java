@@ -1,5 +1,6 @@
 package juiceswap.web.exchange;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashSet;
@@ -22,6 +23,7 @@ import juiceswap.core.house.Load;
 import juiceswap.core.house.Panel;
 import juiceswap.core.house.Setup;
 import juiceswap.core.meter.ClampReading;
+import juiceswap.core.outage.UtilityWatch;
 import juiceswap.core.supply.CordEnds;
 import juiceswap.core.supply.Placement;
 import org.jspecify.annotations.Nullable;
@@ -61,6 +63,12 @@ public record HouseholdFile(
     public static HouseholdFile read(JsonNode json, Schemas schemas) {
         schemas.requireHousehold(json);
         return new Reader(json).household();
+    }
+
+    /** How long the street's power must have held before the way back is offered. */
+    public Duration hold() {
+        return Duration.ofMinutes(
+                json.path("outage").path("holdMinutes").asInt((int) UtilityWatch.DEFAULT_HOLD.toMinutes()));
     }
 
     /** The panel that the transfer device feeds. */

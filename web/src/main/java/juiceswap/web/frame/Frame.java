@@ -52,7 +52,7 @@ class Frame {
                         ? request.getRequestURI().split("/")[1]
                         : "");
         model.addAttribute("householdName", households.name(account.householdId()));
-        Outage outage = outages.current(account.householdId()).orElse(null);
+        Outage outage = outages.current(account).orElse(null);
         if (outage != null) {
             Standing standing = outage.standing();
             model.addAttribute(

@@ -2,14 +2,38 @@ package juiceswap.web.security;
 
 import java.util.Collection;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.GrantedAuthority;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.userdetails.UserDetails;
 
-/** Somebody of a household, signed in. Every query is scoped by {@code householdId}. */
-public record Account(long id, long householdId, String login, String displayName, String passwordHash, String role)
+/**
+ * Somebody of a household, signed in. Every query is scoped by {@code householdId}.
+ *
+ * @param id 0 for a guest, who has no account
+ * @param role owner, helper or guest
+ * @param outageId the one outage that a guest has joined; null for those who have an account
+ */
+public record Account(
+        long id,
+        long householdId,
+        String login,
+        String displayName,
+        String passwordHash,
+        String role,
+        @Nullable Long outageId)
         implements UserDetails {
     private static final long serialVersionUID = 1L;
+    public static final String GUEST = "guest";
+
+    /** Somebody who helps in one outage and has no account. */
+    public static Account guest(long householdId, long outageId, String name) {
+        return new Account(0, householdId, GUEST + "-" + outageId + "-" + name, name, "", GUEST, outageId);
+    }
+
+    public boolean guest() {
+        return outageId != null;
+    }
 
     @Override
     public Collection<? extends GrantedAuthority> getAuthorities() {

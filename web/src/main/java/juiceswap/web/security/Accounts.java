@@ -1,6 +1,7 @@
 package juiceswap.web.security;
 
 import static juiceswap.web.db.Tables.ACCOUNT;
+import static juiceswap.web.db.Tables.HELPER;
 import static juiceswap.web.db.Tables.HOUSEHOLD;
 
 import java.util.Locale;
@@ -75,6 +76,13 @@ public class Accounts implements UserDetailsService {
 
     /** {@code night} or {@code day}. */
     public String theme(Account account) {
+        if (account.guest()) {
+            return db.select(HELPER.THEME)
+                    .from(HELPER)
+                    .where(HELPER.OUTAGE_ID.eq(account.outageId()), HELPER.NAME.eq(account.displayName()))
+                    .fetchOptional(HELPER.THEME)
+                    .orElse("night");
+        }
         return db.select(ACCOUNT.THEME)
                 .from(ACCOUNT)
                 .where(ACCOUNT.ID.eq(account.id()))
@@ -83,6 +91,13 @@ public class Accounts implements UserDetailsService {
 
     @Transactional
     public void setTheme(Account account, String theme) {
+        if (account.guest()) {
+            db.update(HELPER)
+                    .set(HELPER.THEME, theme)
+                    .where(HELPER.OUTAGE_ID.eq(account.outageId()), HELPER.NAME.eq(account.displayName()))
+                    .execute();
+            return;
+        }
         db.update(ACCOUNT)
                 .set(ACCOUNT.THEME, theme)
                 .where(ACCOUNT.ID.eq(account.id()))
@@ -96,6 +111,7 @@ public class Accounts implements UserDetailsService {
                 row.get(ACCOUNT.LOGIN),
                 row.get(ACCOUNT.DISPLAY_NAME),
                 row.get(ACCOUNT.PASSWORD_HASH),
-                row.get(ACCOUNT.ROLE));
+                row.get(ACCOUNT.ROLE),
+                null);
     }
 }

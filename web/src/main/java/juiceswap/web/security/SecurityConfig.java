@@ -36,14 +36,17 @@ class SecurityConfig {
     @Order(2)
     SecurityFilterChain pages(HttpSecurity http) throws Exception {
         return http.authorizeHttpRequests(requests -> requests.requestMatchers(
-                                "/sign-in", "/demo-sign-in", "/welcome", "/assets/**", "/schema/**", "/error")
+                                "/sign-in", "/demo-sign-in", "/welcome", "/join", "/assets/**", "/schema/**", "/error")
                         .permitAll()
                         .requestMatchers("/actuator/health/**", "/actuator/health")
                         .permitAll()
                         .requestMatchers("/actuator/**")
                         .hasRole("OWNER")
+                        // a guest helps in one outage, and sees nothing else of the household
+                        .requestMatchers("/", "/swap/**", "/live", "/theme", "/sign-out")
+                        .authenticated()
                         .anyRequest()
-                        .authenticated())
+                        .hasAnyRole("OWNER", "HELPER"))
                 .formLogin(form ->
                         form.loginPage("/sign-in").defaultSuccessUrl("/", false).failureUrl("/sign-in?wrong"))
                 .logout(logout -> logout.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in"))

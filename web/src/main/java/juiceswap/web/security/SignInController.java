@@ -6,11 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
-import org.springframework.security.core.context.SecurityContext;
-import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,13 +21,12 @@ class SignInController {
     private static final int SHORTEST_PASSWORD = 10;
 
     private final Accounts accounts;
-    private final SecurityContextRepository contexts;
+    private final Entrance entrance;
     private final boolean demo;
 
-    SignInController(
-            Accounts accounts, SecurityContextRepository contexts, @Value("${juice.demo:false}") boolean demo) {
+    SignInController(Accounts accounts, Entrance entrance, @Value("${juice.demo:false}") boolean demo) {
         this.accounts = accounts;
-        this.contexts = contexts;
+        this.entrance = entrance;
         this.demo = demo;
     }
 
@@ -53,7 +48,7 @@ class SignInController {
         if (!demo || !as.equals(Accounts.DEMO_OWNER) && !as.equals(Accounts.DEMO_HELPER)) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
-        enter(accounts.loadUserByUsername(as), request, response);
+        entrance.enter(accounts.loadUserByUsername(as), request, response);
         return "redirect:/";
     }
 
@@ -87,7 +82,7 @@ class SignInController {
         if (owner == null) {
             return "redirect:/sign-in";
         }
-        enter(owner, request, response);
+        entrance.enter(owner, request, response);
         return "redirect:/house";
     }
 
@@ -121,16 +116,5 @@ class SignInController {
         } else if (value.length() > most) {
             problems.put(field, "At most " + most + " characters.");
         }
-    }
-
-    private void enter(Account account, HttpServletRequest request, HttpServletResponse response) {
-        if (request.getSession(false) != null) {
-            request.changeSessionId();
-        }
-        SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(
-                UsernamePasswordAuthenticationToken.authenticated(account, null, account.getAuthorities()));
-        SecurityContextHolder.setContext(context);
-        contexts.saveContext(context, request, response);
     }
 }

@@ -38,7 +38,13 @@ public class Outages {
 
     /** An outage or rehearsal with its log. */
     public record Outage(
-            long id, boolean rehearsal, HouseholdFile household, Instant startedAt, Instant endedAt, List<Entry> log) {
+            long id,
+            long householdId,
+            boolean rehearsal,
+            HouseholdFile household,
+            Instant startedAt,
+            Instant endedAt,
+            List<Entry> log) {
         public Standing standing() {
             return Standing.of(household.setup(), log);
         }
@@ -54,6 +60,12 @@ public class Outages {
         return db.selectFrom(OUTAGE)
                 .where(OUTAGE.HOUSEHOLD_ID.eq(householdId), OUTAGE.ENDED_AT.isNull())
                 .fetchOptional(this::outage);
+    }
+
+    /** The one that is going on and that this person may see; a guest only the one that they joined. */
+    public Optional<Outage> current(Account account) {
+        return current(account.householdId())
+                .filter(outage -> !account.guest() || account.outageId().equals(outage.id()));
     }
 
     /** One of this household's. */
@@ -127,7 +139,7 @@ public class Outages {
                 .set(OUTAGE_EVENT.OUTAGE_ID, id)
                 .set(OUTAGE_EVENT.SEQUENCE, sequence)
                 .set(OUTAGE_EVENT.AT, at.atOffset(ZoneOffset.UTC))
-                .set(OUTAGE_EVENT.ACCOUNT_ID, by.id())
+                .set(OUTAGE_EVENT.ACCOUNT_ID, by.guest() ? null : by.id())
                 .set(OUTAGE_EVENT.WHO, by.displayName())
                 .set(OUTAGE_EVENT.KIND, EventJson.kind(event))
                 .set(OUTAGE_EVENT.PAYLOAD, JSONB.valueOf(Json.MAPPER.writeValueAsString(EventJson.payload(event))))
@@ -152,6 +164,7 @@ public class Outages {
         OffsetDateTime endedAt = row.get(OUTAGE.ENDED_AT);
         return new Outage(
                 id,
+                row.get(OUTAGE.HOUSEHOLD_ID),
                 row.get(OUTAGE.REHEARSAL),
                 file,
                 row.get(OUTAGE.STARTED_AT).toInstant(),

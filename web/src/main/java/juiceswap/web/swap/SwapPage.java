@@ -4,18 +4,23 @@ import java.util.List;
 import java.util.Map;
 import juiceswap.core.changeover.Refusal;
 import juiceswap.web.drawing.FitView;
-import juiceswap.web.drawing.SceneView;
+import juiceswap.web.drawing.Scene;
 
 /**
  * What the Swap page shows of an outage.
  *
- * @param phase step, reached or refused
+ * @param phase step, wait, reached or refused
  * @param step the next thing to do, or null
  * @param walks steps done and to come, grouped by where they are done
  * @param doneEarlier steps done before those shown
  * @param more steps to come after those shown
  * @param fit the capacity check of what is on, with the next circuit if it is to be picked up; null before
  * @param circuits every circuit with what may be done with it, while the house is on the set
+ * @param scene the devices as they stand, or as they would stand when something was asked
+ * @param crew who works on it
+ * @param watch what is known of the street's power
+ * @param card the part that was touched, or what was asked about; or null
+ * @param asks everything else that could be done, to ask why not now
  */
 public record SwapPage(
         int sequence,
@@ -34,14 +39,21 @@ public record SwapPage(
         List<Part> parts,
         List<CheckLine> checks,
         Map<String, Boolean> can,
-        SceneView scene,
-        boolean undoable) {
+        Scene scene,
+        boolean undoable,
+        Crew crew,
+        Watch watch,
+        PartCard card,
+        List<Ask> asks) {
 
     /**
      * @param number among all steps, done ones included
      * @param waitUntil epoch milliseconds until which to wait, 0 when there is nothing to wait for
      * @param now the server's clock, epoch milliseconds
      * @param readings the form of a measurement, or null
+     * @param points what to look for
+     * @param pointsPutAside how many more there are that this household has no use for
+     * @param walk it is on the other side of the door, and nobody is there
      */
     public record Step(
             String action,
@@ -52,13 +64,18 @@ public record SwapPage(
             String done,
             String trouble,
             List<String> because,
-            int minutes,
             long waitUntil,
             long now,
             int number,
             int of,
             ReadingForm readings,
-            String notice) {}
+            String notice,
+            List<Point> points,
+            int pointsPutAside,
+            boolean walk) {}
+
+    /** Something to look for in a check. */
+    public record Point(String name, String text, boolean canBePutAside) {}
 
     /** Steps at one place. */
     public record Walk(String place, List<Line> lines) {}
@@ -78,7 +95,7 @@ public record SwapPage(
     /** Things to look at in one room. */
     public record RoomView(String name, List<ThingView> things) {}
 
-    /** {@code answer} is running, silent or empty; {@code hints} are likely causes of silence. */
+    /** {@code answer} is running, silent, tripped, needs-restart or empty; {@code hints} say what may be done. */
     public record ThingView(String circuit, String label, String answer, List<String> hints) {}
 
     /** A circuit while the house is on the set. */
@@ -91,4 +108,54 @@ public record SwapPage(
     public record CheckLine(String name, String label, boolean done) {}
 
     public record Choice(String value, String label) {}
+
+    /**
+     * Who works on it.
+     *
+     * @param place where this person stands, or empty when they have not said
+     * @param others everybody else who is there
+     * @param waitsFor what this person waits for, in words, or null
+     * @param then what they do after that, or null
+     * @param code with which others join
+     */
+    public record Crew(
+            String me,
+            String place,
+            List<Other> others,
+            String waitsFor,
+            long waitUntil,
+            long now,
+            String then,
+            String code) {}
+
+    /** Somebody else: where, and what they are doing. */
+    public record Other(String name, String place, String doing) {}
+
+    /**
+     * The street's power.
+     *
+     * @param live somebody or something says that it is back
+     * @param how it is known, and since when
+     * @param heldAt epoch milliseconds when it will have held
+     * @param sensor what the street-side sensor shows, or null when there is none
+     * @param signs the ways to know, the surest first
+     */
+    public record Watch(
+            boolean live, String how, long heldAt, long now, boolean held, String sensor, List<Choice> signs) {}
+
+    /**
+     * A part of the drawing, or a question about a step.
+     *
+     * @param part its position and what else it could be; null when it is no part
+     * @param about what it is
+     * @param asks what could be done with it
+     * @param why the answer to a question, or null
+     */
+    public record PartCard(Part part, String about, List<Ask> asks, Why why) {}
+
+    /** A step to ask about. */
+    public record Ask(String action, String circuit, String text, boolean next) {}
+
+    /** What would happen: a verdict and sentences. {@code verdict} is good, watch or stop. */
+    public record Why(String title, String verdict, String headline, List<String> sentences) {}
 }

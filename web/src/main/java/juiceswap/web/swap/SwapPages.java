@@ -1,34 +1,43 @@
 package juiceswap.web.swap;
 
 import java.time.Clock;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Check;
+import juiceswap.core.changeover.Lookout;
 import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
-import juiceswap.core.house.Circuit;
+import juiceswap.core.changeover.WhatIf;
+import juiceswap.core.house.Setup;
+import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.meter.Verdict;
+import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Measuring;
+import juiceswap.core.outage.SilenceCause;
 import juiceswap.core.outage.Standing;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.outage.Timers.Wait;
+import juiceswap.core.outage.Turns.Turn;
 import juiceswap.web.drawing.FitView;
-import juiceswap.web.drawing.SceneView;
+import juiceswap.web.drawing.Scene;
+import juiceswap.web.drawing.SceneDrawing;
 import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.security.Account;
 import juiceswap.web.swap.Outages.Outage;
-import juiceswap.web.swap.SwapPage.Choice;
 import juiceswap.web.swap.SwapPage.Line;
-import juiceswap.web.swap.SwapPage.Part;
 import juiceswap.web.swap.SwapPage.Walk;
 import juiceswap.web.words.Words;
 import org.springframework.stereotype.Component;
@@ -38,22 +47,49 @@ import org.springframework.stereotype.Component;
 public class SwapPages {
     private static final int DONE_SHOWN = 4;
     private static final int NEXT_SHOWN = 9;
+    private static final int TOLD_TO_A_SUCCESSOR = 8;
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
 
     private final Words words;
+    private final Crews crews;
+    private final Watches watches;
+    private final PartCards cards;
+    private final PutAside putAside;
+    private final LookoutWords lookouts;
     private final Clock clock;
 
-    public SwapPages(Words words, Clock clock) {
+    SwapPages(
+            Words words,
+            Crews crews,
+            Watches watches,
+            PartCards cards,
+            PutAside putAside,
+            LookoutWords lookouts,
+            Clock clock) {
         this.words = words;
+        this.crews = crews;
+        this.watches = watches;
+        this.cards = cards;
+        this.putAside = putAside;
+        this.lookouts = lookouts;
         this.clock = clock;
     }
 
-    /** {@code typed} is a reading form to show again, or null. */
-    public SwapPage page(Outage outage, ReadingForm typed) {
+    /** What somebody wants to see of it. Everything but the first two may be null. */
+    public record View(
+            Outage outage, Account account, ReadingForm typed, String part, String askedAction, String askedCircuit) {}
+
+    public SwapPage page(View view) {
+        Outage outage = view.outage();
         Standing standing = outage.standing();
         HouseholdFile household = outage.household();
-        Plan plan = standing.plan();
-        Plan.Step next = plan.steps().isEmpty() ? null : plan.steps().get(0);
-        String phase = plan.refused() != null ? "refused" : next == null ? "reached" : "step";
+        Crews.Work work = crews.work(outage, standing, view.account());
+        Plan plan = work.plan();
+        Turn turn = work.turn();
+        Plan.Step next = turn.step();
+        String phase = plan.refused() != null
+                ? "refused"
+                : plan.steps().isEmpty() ? "reached" : next == null ? "wait" : "step";
         List<Event.Done> done = doneSteps(standing);
         SwapState state = standing.state();
         Changeover changeover = standing.changeover();
@@ -65,29 +101,59 @@ public class SwapPages {
                 outage.rehearsal(),
                 standing.goal().word(),
                 phase,
-                next == null
-                        ? null
-                        : step(outage, standing, next, done.size(), plan.steps().size(), typed),
-                walks(household, changeover, done, plan),
+                next == null ? null : step(outage, standing, turn, done.size(), plan, view.typed()),
+                walks(household, changeover, done, plan, next),
                 Math.max(0, done.size() - DONE_SHOWN),
                 Math.max(0, plan.steps().size() - NEXT_SHOWN),
                 plan.refused(),
-                standing.stop() == null ? null : stop(standing, household, typed),
+                standing.stop() == null ? null : stop(standing, household, view.typed()),
                 showsFit
                         ? FitView.of(household, Capacity.of(household.setup(), state.picked(), closing), closing)
                         : null,
                 rooms(household, standing),
-                changeover.fed(state)
-                                && changeover.kind() != juiceswap.core.house.TransferDevice.Kind.AUTOMATIC_CIRCUITS
+                changeover.fed(state) && changeover.kind() != Kind.AUTOMATIC_CIRCUITS
                         ? circuits(household, state)
                         : List.of(),
-                parts(changeover, state),
+                PartCards.parts(changeover, state),
                 checks(state),
                 Map.of(
                         "utilityLive", state.utilityLive(),
                         "onGenerator", changeover.fed(state)),
-                SceneView.of(changeover, state, household.plateMoves(), next == null ? null : next.action()),
-                standing.undoable() != null);
+                scene(view, standing, next),
+                standing.undoable() != null,
+                work.crew(),
+                watches.watch(outage, standing),
+                cards.card(standing, household, plan, view.part(), view.askedAction(), view.askedCircuit()),
+                cards.asks(standing, household, plan));
+    }
+
+    /** What has happened, the newest first, for somebody who takes over. */
+    public List<String> handOver(Outage outage) {
+        List<Entry> lived = outage.standing().lived();
+        List<String> lines = new ArrayList<>();
+        for (int i = lived.size() - 1; i >= 0 && lines.size() < TOLD_TO_A_SUCCESSOR; i--) {
+            Entry entry = lived.get(i);
+            lines.add(TIME.format(entry.at().atZone(ZoneId.systemDefault())) + "  " + entry.who() + ": "
+                    + words.event(entry.event(), outage.household()));
+        }
+        return lines;
+    }
+
+    private static Scene scene(View view, Standing standing, Plan.Step next) {
+        HouseholdFile household = view.outage().household();
+        Optional<WhatIf> asked = view.askedAction() == null
+                ? Optional.empty()
+                : PartCards.whatIf(standing, view.askedAction(), view.askedCircuit());
+        if (asked.isPresent()) {
+            Action action = Action.of(view.askedAction()).orElseThrow();
+            return SceneDrawing.supposed(household, standing.changeover(), asked.get(), action);
+        }
+        return SceneDrawing.of(
+                household,
+                standing.changeover(),
+                standing.state(),
+                next == null ? null : next.action(),
+                next == null ? null : next.circuit());
     }
 
     private static List<Event.Done> doneSteps(Standing standing) {
@@ -100,20 +166,20 @@ public class SwapPages {
         return done;
     }
 
-    private SwapPage.Step step(
-            Outage outage, Standing standing, Plan.Step next, int done, int left, ReadingForm typed) {
+    private SwapPage.Step step(Outage outage, Standing standing, Turn turn, int done, Plan plan, ReadingForm typed) {
         HouseholdFile household = outage.household();
+        Plan.Step next = turn.step();
         Action action = next.action();
         ReadingForm form = null;
         if (Measuring.takesReadings(action)) {
             form = typed == null ? ReadingForm.empty(standing, action) : typed;
         }
         Entry last = outage.log().get(outage.log().size() - 1);
-        long waitUntil = next.minutes() == 0
-                ? 0
-                : last.at().plusSeconds(60L * next.minutes()).toEpochMilli();
-        String notice = notice(last.event());
+        Optional<Wait> wait = standing.timers()
+                .of(standing.changeover(), standing.state(), action, standing.watch(), household.hold());
         boolean unloaded = action == Action.MEASURE_LOADED && standing.readUnloaded();
+        Setup setup = household.setup();
+        Set<Lookout> aside = putAside.of(outage.householdId());
         return new SwapPage.Step(
                 action.word(),
                 next.circuit(),
@@ -123,13 +189,19 @@ public class SwapPages {
                 words.done(action, household),
                 words.trouble(action),
                 next.because().stream().map(words::rule).toList(),
-                next.minutes(),
-                waitUntil,
+                wait.map(w -> w.until().toEpochMilli()).orElse(0L),
                 clock.millis(),
-                done + 1,
-                done + left,
+                done + 1 + Math.max(0, plan.steps().indexOf(next)),
+                done + plan.steps().size(),
                 form,
-                notice);
+                notice(last.event()),
+                Lookout.of(setup, action, aside).stream()
+                        .map(point ->
+                                new SwapPage.Point(point.word(), lookouts.say(point, household), point.canBePutAside()))
+                        .toList(),
+                Lookout.of(setup, action, Set.of()).size()
+                        - Lookout.of(setup, action, aside).size(),
+                turn.walk());
     }
 
     /** What the reading just taken means for this step, or null. */
@@ -140,7 +212,8 @@ public class SwapPages {
         return last instanceof Event.Done done && !done.causes().isEmpty() ? words.causes(done.causes()) : null;
     }
 
-    private List<Walk> walks(HouseholdFile household, Changeover changeover, List<Event.Done> done, Plan plan) {
+    private List<Walk> walks(
+            HouseholdFile household, Changeover changeover, List<Event.Done> done, Plan plan, Plan.Step now) {
         List<Walk> walks = new ArrayList<>();
         for (Event.Done step : done.subList(Math.max(0, done.size() - DONE_SHOWN), done.size())) {
             add(
@@ -155,7 +228,7 @@ public class SwapPages {
                     walks,
                     placeName(step.place()),
                     words.brief(step.action(), step.circuit(), household),
-                    i == 0 ? "now" : "next");
+                    step.equals(now) ? "now" : "next");
         }
         return walks;
     }
@@ -187,30 +260,28 @@ public class SwapPages {
                 typed != null);
     }
 
-    private static List<SwapPage.RoomView> rooms(HouseholdFile household, Standing standing) {
+    private List<SwapPage.RoomView> rooms(HouseholdFile household, Standing standing) {
         List<SwapPage.RoomView> rooms = new ArrayList<>();
         household.rooms().forEach((name, circuits) -> addRoom(rooms, name, circuits, household, standing));
         addRoom(rooms, "Elsewhere", household.elsewhere(), household, standing);
         return rooms;
     }
 
-    private static void addRoom(
+    private void addRoom(
             List<SwapPage.RoomView> rooms,
             String name,
             List<String> circuits,
             HouseholdFile household,
             Standing standing) {
-        Set<String> picked = standing.state().picked();
         List<SwapPage.ThingView> things = new ArrayList<>();
         for (String id : circuits) {
-            if (picked.contains(id)) {
-                Boolean answer = standing.answers().get(id);
-                boolean silent = Boolean.FALSE.equals(answer);
+            if (standing.state().picked().contains(id)) {
+                Answer answer = standing.answers().get(id);
                 things.add(new SwapPage.ThingView(
                         id,
                         Words.label(id, household),
-                        answer == null ? "" : answer ? "running" : "silent",
-                        silent ? silenceHints(household.setup().circuit(id), picked, household) : List.of()));
+                        answer == null ? "" : answer.word(),
+                        hints(answer, id, standing, household)));
             }
         }
         if (!things.isEmpty()) {
@@ -218,17 +289,19 @@ public class SwapPages {
         }
     }
 
-    private static List<String> silenceHints(Circuit circuit, Set<String> picked, HouseholdFile household) {
-        List<String> hints = new ArrayList<>();
-        for (String need : circuit.needs()) {
-            if (!picked.contains(need)) {
-                hints.add("Its partner is off: " + Words.label(need, household) + ".");
-            }
+    private List<String> hints(Answer answer, String circuit, Standing standing, HouseholdFile household) {
+        if (answer == Answer.TRIPPED) {
+            return List.of(words.say("tripped.do"));
         }
-        hints.add("A ground-fault outlet may have tripped: press its reset.");
-        hints.add("Many compressors wait some minutes before they restart: look again in five.");
-        hints.add("It may need its own switch or start button.");
-        return hints;
+        if (answer == Answer.NEEDS_RESTART) {
+            return List.of(words.say("restart.do"));
+        }
+        if (answer != Answer.SILENT) {
+            return List.of();
+        }
+        return SilenceCause.of(household.setup(), circuit, standing.state().picked()).stream()
+                .map(cause -> words.say("silence." + cause.kind(), Words.label(cause.partner(), household)))
+                .toList();
     }
 
     private static List<SwapPage.CircuitLine> circuits(HouseholdFile household, SwapState state) {
@@ -243,66 +316,6 @@ public class SwapPages {
                 .toList();
     }
 
-    /** Everything whose true position can be told, with the words that {@link SwapController} reads back. */
-    private static List<Part> parts(Changeover changeover, SwapState state) {
-        Map<String, Part> parts = new LinkedHashMap<>();
-        put(parts, "utility", "Street", state.utilityLive() ? "live" : "dead", "dead:no power", "live:has power");
-        put(
-                parts,
-                "engine",
-                "Engine",
-                state.engine().word(),
-                "stopped:stopped and cold",
-                "resting:stopped, still hot",
-                "cold:runs, not yet warm",
-                "ready:runs, warm",
-                "hot:runs, has carried load",
-                "cooled:runs, cooled down");
-        if (changeover.generator().outputSwitch()) {
-            put(parts, "output", "Breaker on the set", onOff(state.outputOn()), "off:off", "on:on");
-        }
-        put(parts, "cordGenerator", "Cord at the set", inOut(state.cordAtGenerator()), "out:out", "in:in");
-        put(parts, "cordHouse", "Cord at the inlet", inOut(state.cordAtHouse()), "out:out", "in:in");
-        if (changeover.generator().bondChange() == BondChange.SWITCH) {
-            put(parts, "bond", "Bond switch", state.bond().word(), "bonded:bonded", "floating:floating");
-        }
-        if (changeover.generator().idleControl()) {
-            put(parts, "eco", "Idle control", onOff(state.ecoOn()), "off:off", "on:on");
-        }
-        if (changeover.kind().hasPlate()) {
-            put(parts, "main", "Main breaker", onOff(state.mainOn()), "on:on", "off:off");
-            put(
-                    parts,
-                    "plate",
-                    "Interlock plate",
-                    state.plateToGenerator() ? "generator" : "utility",
-                    "utility:lets the main close",
-                    "generator:holds the main off");
-            put(parts, "input", "Generator input breaker", onOff(state.inputOn()), "off:off", "on:on");
-        }
-        if (changeover.kind() == juiceswap.core.house.TransferDevice.Kind.TRANSFER_SWITCH) {
-            put(
-                    parts,
-                    "handle",
-                    "Transfer switch",
-                    state.handle().word(),
-                    "utility:utility",
-                    "off:off",
-                    "generator:generator");
-        }
-        if (changeover.kind() != juiceswap.core.house.TransferDevice.Kind.AUTOMATIC_CIRCUITS) {
-            put(
-                    parts,
-                    "branches",
-                    changeover.kind().switchesPanel() ? "Branch breakers" : "Circuit switches",
-                    state.branches().word(),
-                    changeover.kind().switchesPanel() ? "on:all on" : "on:all on line",
-                    "off:all off",
-                    "staged:on one by one");
-        }
-        return List.copyOf(parts.values());
-    }
-
     private List<SwapPage.CheckLine> checks(SwapState state) {
         return Arrays.stream(Check.values())
                 .filter(check -> check != Check.REFUELLED && check != Check.WALK_ROUND)
@@ -311,23 +324,6 @@ public class SwapPages {
                         words.say("step." + check.word() + ".brief"),
                         state.done().has(check)))
                 .toList();
-    }
-
-    private static void put(Map<String, Part> parts, String name, String label, String value, String... choices) {
-        List<Choice> all = new ArrayList<>();
-        for (String choice : choices) {
-            int colon = choice.indexOf(':');
-            all.add(new Choice(choice.substring(0, colon), choice.substring(colon + 1)));
-        }
-        parts.put(name, new Part(name, label, value, all));
-    }
-
-    private static String onOff(boolean on) {
-        return on ? "on" : "off";
-    }
-
-    private static String inOut(boolean in) {
-        return in ? "in" : "out";
     }
 
     /** The sentence for a refused confirmation. */

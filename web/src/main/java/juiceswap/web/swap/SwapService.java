@@ -1,6 +1,8 @@
 package juiceswap.web.swap;
 
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -11,13 +13,16 @@ import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Lookout;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Measuring;
+import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.security.Account;
@@ -32,10 +37,14 @@ public class SwapService {
     private static final int INSIST = 5;
 
     private final Outages outages;
+    private final Helpers helpers;
+    private final PutAside putAside;
     private final Clock clock;
 
-    public SwapService(Outages outages, Clock clock) {
+    public SwapService(Outages outages, Helpers helpers, PutAside putAside, Clock clock) {
         this.outages = outages;
+        this.helpers = helpers;
+        this.putAside = putAside;
         this.clock = clock;
     }
 
@@ -50,14 +59,20 @@ public class SwapService {
         /** Not now: the hardware or a rule is against it. {@code makeRoom} is set when opening circuits would help. */
         record Refused(Action action, String circuit, boolean impossible, List<Rule> broken, List<String> makeRoom)
                 implements Outcome {}
+
+        /** What it waits for has not come yet. */
+        record TooEarly() implements Outcome {}
     }
 
     public Optional<Outage> current(Account account) {
-        return outages.current(account.householdId());
+        return outages.current(account);
     }
 
     /** Begins an outage, or a rehearsal on a live utility. */
-    public void start(Account account, HouseholdFile file, boolean rehearsal, Options options) {
+    public void start(Account account, HouseholdFile file, boolean rehearsal, Options wishes) {
+        boolean noSensitive =
+                wishes.noSensitive() || Lookout.nothingSensitive(file.setup(), putAside.of(account.householdId()));
+        Options options = wishes.withoutSensitive(noSensitive);
         Changeover changeover = new Changeover(file.setup(), options);
         SwapState.Change state = SwapState.initial(
                         file.setup().generator().bond(),
@@ -79,7 +94,9 @@ public class SwapService {
     public Outcome confirm(Account account, int seen, Action action, String circuit, Map<String, String> typed) {
         Outage outage = current(account).orElseThrow(Conflict::new);
         Standing standing = outage.standing();
-        requireSeen(standing, seen);
+        if (!stillMeant(outage, standing, seen, action)) {
+            throw new Conflict();
+        }
         Changeover changeover = standing.changeover();
         Trial trial = Planner.attempt(changeover, standing.goal(), standing.state(), action, circuit);
         if (!trial.allowed()) {
@@ -89,22 +106,57 @@ public class SwapService {
                     : null;
             return new Outcome.Refused(action, circuit, trial.impossible(), trial.broken(), room);
         }
+        if (action == Action.CONFIRM_UTILITY && !held(outage, standing)) {
+            return new Outcome.TooEarly();
+        }
         if (!Measuring.takesReadings(action)) {
-            write(account, outage, seen, List.of(new Event.Done(action, circuit, null, null, List.of())));
+            take(account, outage, action, new Event.Done(action, circuit, null, null, List.of()));
             return new Outcome.Taken();
         }
         ReadingForm form = ReadingForm.typed(standing, action, typed);
         if (form.hasProblems()) {
             return new Outcome.BadReadings(form);
         }
-        write(account, outage, seen, List.of(Measuring.judge(standing, action, form.readings())));
+        take(account, outage, action, Measuring.judge(standing, action, form.readings()));
         return new Outcome.Taken();
     }
 
+    /**
+     * Whether a confirmation made when the log stood at {@code seen} still says what it said. It does when nobody has
+     * written since, and also when others have only confirmed different steps meanwhile, outside while this one was done
+     * inside: what was done was done. Never for the same step, and not for readings, which may have been changed by it.
+     */
+    private static boolean stillMeant(Outage outage, Standing standing, int seen, Action action) {
+        if (standing.sequence() == seen) {
+            return true;
+        }
+        return seen > 0
+                && seen < standing.sequence()
+                && !Measuring.takesReadings(action)
+                && outage.log().subList(seen, outage.log().size()).stream()
+                        .allMatch(entry -> entry.event() instanceof Event.Done done
+                                && done.action() != action
+                                && done.action().place(standing.changeover()).outside()
+                                        != action.place(standing.changeover()).outside());
+    }
+
+    /** A rehearsal does not wait for the street. */
+    private boolean held(Outage outage, Standing standing) {
+        return outage.rehearsal()
+                || standing.watch() != null
+                        && standing.watch().held(outage.household().hold(), clock.instant());
+    }
+
+    private void take(Account account, Outage outage, Action action, Event event) {
+        Standing standing = outage.standing();
+        helpers.acted(account, outage.id(), action.place(standing.changeover()));
+        write(account, outage, standing.sequence(), List.of(event));
+    }
+
     /** Answers of the walk-round; with {@code finish} the walk-round is confirmed too. */
-    public void answer(Account account, int seen, Map<String, Boolean> answers, boolean finish) {
+    public void answer(Account account, int seen, Map<String, Answer> answers, boolean finish) {
         List<Event> events = new ArrayList<>();
-        answers.forEach((circuit, running) -> events.add(new Event.Answered(circuit, running)));
+        answers.forEach((circuit, answer) -> events.add(new Event.Answered(circuit, answer)));
         if (finish) {
             events.add(new Event.Done(Action.WALK_ROUND, null, null, null, List.of()));
         }
@@ -196,19 +248,66 @@ public class SwapService {
         record(account, seen, List.of(new Event.Chosen(Goal.ON_GENERATOR, options)));
     }
 
-    /** The street has power again: the way back is opened, but not yet trusted. */
-    public void utilityIsBack(Account account, int seen) {
+    /** The street has power again: it is watched from then on, and not yet trusted. */
+    public void utilitySeen(Account account, int seen, Sign sign, Duration ago) {
+        record(
+                account,
+                seen,
+                List.of(new Event.UtilitySeen(sign, clock.instant().minus(ago))));
+    }
+
+    public void utilityLost(Account account, int seen) {
+        record(account, seen, List.of(new Event.UtilityLost()));
+    }
+
+    /** The way back, once the street's power has held; false while it has not. */
+    public boolean goBack(Account account, int seen) {
         Outage outage = current(account).orElseThrow(Conflict::new);
         Standing standing = outage.standing();
-        SwapState.Change state = standing.state().change();
-        state.utilityLive = true;
-        write(
-                account,
-                outage,
-                seen,
-                List.of(
-                        new Event.Corrected(state.state()),
-                        new Event.Chosen(Goal.ON_UTILITY, standing.changeover().options())));
+        if (!standing.state().utilityLive() || !held(outage, standing)) {
+            return false;
+        }
+        List<Event> events = new ArrayList<>();
+        if (!standing.state().utilitySteady()) {
+            events.add(new Event.Done(Action.CONFIRM_UTILITY, null, null, null, List.of()));
+        }
+        events.add(new Event.Chosen(Goal.ON_UTILITY, standing.changeover().options()));
+        write(account, outage, seen, events);
+        return true;
+    }
+
+    /** What the street-side sensor reports goes to the log like what a person says, whatever else is written. */
+    public void sensorShows(Account account, boolean live) {
+        if (current(account).filter(outage -> !outage.rehearsal()).isEmpty()) {
+            return;
+        }
+        Instant now = clock.instant();
+        insist(account, standing -> live ? new Event.UtilitySeen(Sign.SENSOR, now) : new Event.UtilityLost());
+    }
+
+    /** Somebody takes over, having looked how things really stand. */
+    public void takeOver(Account account, int seen, SwapState state) {
+        record(account, seen, List.of(new Event.TakenOver(state)));
+    }
+
+    /** A point of a check is put aside for good; when nothing sensitive is left, the step itself goes. */
+    public void putAside(Account account, int seen, Lookout point) {
+        putAside.add(account.householdId(), point);
+        Outage outage = current(account).orElseThrow(Conflict::new);
+        Options options = outage.standing().changeover().options();
+        boolean none = Lookout.nothingSensitive(outage.household().setup(), putAside.of(account.householdId()));
+        if (none && !options.noSensitive()) {
+            write(
+                    account,
+                    outage,
+                    seen,
+                    List.of(new Event.Chosen(outage.standing().goal(), options.withoutSensitive(true))));
+        }
+    }
+
+    /** All points of that check are asked for again. */
+    public void takeUp(Account account, Action check) {
+        putAside.takeUp(account.householdId(), check);
     }
 
     public void end(Account account, int seen) {
@@ -229,11 +328,5 @@ public class SwapService {
 
     private void append(Account account, Outage outage, int seen, List<? extends Event> events) {
         outages.append(account.householdId(), outage.id(), seen, events, account, clock.instant());
-    }
-
-    private static void requireSeen(Standing standing, int seen) {
-        if (standing.sequence() != seen) {
-            throw new Conflict();
-        }
     }
 }

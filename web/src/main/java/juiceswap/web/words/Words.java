@@ -22,8 +22,7 @@ public class Words {
 
     /** The step as an order, verb first. */
     public String title(Action action, String circuit, HouseholdFile household) {
-        return say(
-                "step." + action.word() + ".title", unbroken(label(circuit, household)), direction(action, household));
+        return step(action, "title", household, unbroken(label(circuit, household)));
     }
 
     /** With word joiners, so that a large title does not break inside 6–8. */
@@ -31,14 +30,24 @@ public class Words {
         return label.replace("–", "\u2060–\u2060");
     }
 
+    /** The step as an order without naming a circuit. */
+    public String imperative(Action action, HouseholdFile household) {
+        return step(action, "title", household, "");
+    }
+
     /** One line why. */
     public String why(Action action, HouseholdFile household) {
-        return say("step." + action.word() + ".why", "", direction(action, household));
+        return step(action, "why", household, "");
     }
 
     /** What the big button says. */
     public String done(Action action, HouseholdFile household) {
-        return say("step." + action.word() + ".done", "", direction(action, household));
+        return step(action, "done", household, "");
+    }
+
+    /** As a line of a list: shorter than the title. */
+    public String brief(Action action, String circuit, HouseholdFile household) {
+        return step(action, "brief", household, label(circuit, household));
     }
 
     /** What to do when it does not go as told, or empty. */
@@ -46,9 +55,23 @@ public class Words {
         return messages.getMessage("step." + action.word() + ".trouble", null, "", Locale.ENGLISH);
     }
 
-    /** As a line of a list: shorter than the title. */
-    public String brief(Action action, String circuit, HouseholdFile household) {
-        return say("step." + action.word() + ".brief", label(circuit, household));
+    /** The words for this kind of transfer device where they differ, else those for all. */
+    private String step(Action action, String what, HouseholdFile household, String label) {
+        String key = "step." + action.word() + "." + what;
+        Object[] values = {label, direction(action, household)};
+        String kind = household.setup().transfer().kind().word();
+        String own = messages.getMessage(key + "." + kind, values, "", Locale.ENGLISH);
+        return own.isEmpty() ? messages.getMessage(key, values, Locale.ENGLISH) : own;
+    }
+
+    /** What would happen if the rule were broken. */
+    public String ifDone(Rule rule) {
+        return say("ifnow." + rule.name());
+    }
+
+    /** Why the hardware does not let it happen. */
+    public String blocked(Action action) {
+        return messages.getMessage("blocked." + action.word(), null, say("blocked.other"), Locale.ENGLISH);
     }
 
     public String rule(Rule rule) {
@@ -93,13 +116,23 @@ public class Words {
             return say("goal." + chosen.goal().word());
         }
         if (event instanceof Event.Answered answered) {
-            return label(answered.circuit(), household) + (answered.running() ? ": running" : ": silent");
+            return label(answered.circuit(), household) + ": "
+                    + say("answer." + answered.answer().word());
         }
         if (event instanceof Event.Undone undone) {
             return "Entry " + undone.sequence() + " taken back";
         }
         if (event instanceof Event.Alarmed) {
             return "CO alarm or headache: everybody out";
+        }
+        if (event instanceof Event.UtilitySeen seen) {
+            return "The street has power: " + say("sign." + seen.sign().word() + ".brief");
+        }
+        if (event instanceof Event.UtilityLost) {
+            return "The street is dark again";
+        }
+        if (event instanceof Event.TakenOver) {
+            return "Took over, positions looked at";
         }
         if (event instanceof Event.AllClear) {
             return "All clear after the alarm";

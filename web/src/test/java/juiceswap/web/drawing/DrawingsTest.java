@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
 import juiceswap.core.capacity.Capacity;
-import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.SwapState;
@@ -164,19 +163,5 @@ class DrawingsTest {
 
         FitView locked = FitView.of(household, Capacity.of(household.setup(), Set.of(), "kiln"), "kiln");
         assertThat(locked.lines()).contains("21–23 Kiln is locked off.");
-    }
-
-    @Test
-    void theSceneMarksThePartToActOn() {
-        SwapState ready = state(s -> s.mainOn = false);
-        SceneView scene = SceneView.of(changeover, ready, "up", Action.PLATE_TO_GENERATOR);
-        assertThat(scene.act()).isEqualTo("plate");
-        assertThat(scene.plateWay()).isEqualTo("up");
-        SwapState over = state(s -> {
-            s.mainOn = false;
-            s.plateToGenerator = true;
-        });
-        assertThat(SceneView.of(changeover, over, "up", Action.PLATE_TO_UTILITY).plateWay())
-                .isEqualTo("down");
     }
 }

@@ -14,6 +14,7 @@ import static org.mockito.Mockito.when;
 
 import java.io.IOException;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -23,6 +24,8 @@ import java.util.Optional;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Lookout;
+import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
@@ -30,6 +33,7 @@ import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageCause;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
+import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
@@ -44,11 +48,13 @@ import org.mockito.ArgumentCaptor;
 import org.springframework.core.io.ClassPathResource;
 
 class SwapServiceTest {
-    private static final Account INES = new Account(1, 7, "ines", "Ines", "", "owner");
+    private static final Instant NOW = Instant.parse("2031-02-03T18:00:00Z");
+    private static final Account INES = new Account(1, 7, "ines", "Ines", "", "owner", null);
 
     private final Outages outages = mock(Outages.class);
-    private final SwapService swap =
-            new SwapService(outages, Clock.fixed(Instant.parse("2031-02-03T18:00:00Z"), ZoneOffset.UTC));
+    private final Helpers helpers = mock(Helpers.class);
+    private final PutAside putAside = mock(PutAside.class);
+    private final SwapService swap = new SwapService(outages, helpers, putAside, Clock.fixed(NOW, ZoneOffset.UTC));
     private final List<Entry> log = new ArrayList<>();
     private HouseholdFile household;
 
@@ -60,9 +66,9 @@ class SwapServiceTest {
         SwapState dark = changeover.putRight(
                 SwapState.initial(household.setup().generator().bond(), true, false));
         write(new Event.Started(dark, Goal.ON_GENERATOR, household.outage()));
-        when(outages.current(7))
+        when(outages.current(INES))
                 .thenAnswer(
-                        call -> Optional.of(new Outage(3, false, household, Instant.EPOCH, null, List.copyOf(log))));
+                        call -> Optional.of(new Outage(3, 7, false, household, Instant.EPOCH, null, List.copyOf(log))));
     }
 
     private void write(Event event) {
@@ -101,7 +107,25 @@ class SwapServiceTest {
                         1,
                         List.of(new Event.Done(Action.CHECK_CO_ALARM, null, null, null, List.of())),
                         INES,
-                        Instant.parse("2031-02-03T18:00:00Z"));
+                        NOW);
+        verify(helpers).acted(INES, 3, Place.INDOORS);
+    }
+
+    @Test
+    void whatWasDoneInsideMeanwhileDoesNotUndoWhatWasDoneOutside() {
+        write(new Event.Done(Action.CHECK_CO_ALARM, null, null, null, List.of()));
+        Outcome outcome = swap.confirm(INES, 1, Action.CHECK_PLACEMENT, null, Map.of());
+        assertThat(outcome).isInstanceOf(Outcome.Taken.class);
+        verify(outages).append(anyLong(), anyLong(), org.mockito.ArgumentMatchers.eq(2), any(), any(), any());
+    }
+
+    @Test
+    void twoStepsInsideAtOnceDoNotBothWin() {
+        write(new Event.Done(Action.CHECK_CO_ALARM, null, null, null, List.of()));
+        assertThrows(Conflict.class, () -> swap.confirm(INES, 1, Action.UNPLUG_SENSITIVE, null, Map.of()));
+        write(new Event.Corrected(Standing.of(household.setup(), log).state()));
+        assertThrows(Conflict.class, () -> swap.confirm(INES, 1, Action.CHECK_PLACEMENT, null, Map.of()));
+        nothingWritten();
     }
 
     @Test
@@ -204,11 +228,38 @@ class SwapServiceTest {
     }
 
     @Test
-    void theReturnOfTheUtilityIsSeenButNotTrusted() {
-        swap.utilityIsBack(INES, 1);
-        Event.Corrected corrected = (Event.Corrected) written();
-        assertThat(corrected.state().utilityLive()).isTrue();
-        assertThat(corrected.state().utilitySteady()).isFalse();
+    void theReturnOfTheUtilityIsSeenButNotTrustedBeforeItHasHeld() {
+        swap.utilitySeen(INES, 1, Sign.METER_DISPLAY, Duration.ofMinutes(4));
+        assertThat(written()).isEqualTo(new Event.UtilitySeen(Sign.METER_DISPLAY, NOW.minusSeconds(240)));
+        log.add(new Entry(2, NOW, "Ines", new Event.UtilitySeen(Sign.METER_DISPLAY, NOW.minusSeconds(599))));
+        org.mockito.Mockito.clearInvocations(outages);
+        assertThat(swap.goBack(INES, 2)).isFalse();
+        assertThat(swap.confirm(INES, 2, Action.CONFIRM_UTILITY, null, Map.of()))
+                .isInstanceOf(Outcome.TooEarly.class);
+        nothingWritten();
+    }
+
+    @Test
+    void onceItHasHeldTheWayBackIsOpen() {
+        log.add(new Entry(2, NOW, "Ines", new Event.UtilitySeen(Sign.MESSAGE, NOW.minusSeconds(600))));
+        assertThat(swap.goBack(INES, 2)).isTrue();
+        assertThat(((Event.Done) written()).action()).isEqualTo(Action.CONFIRM_UTILITY);
+    }
+
+    @Test
+    void whatTheSensorShowsGoesToTheLogUnasked() {
+        swap.sensorShows(INES, true);
+        assertThat(written()).isEqualTo(new Event.UtilitySeen(Sign.SENSOR, NOW));
+    }
+
+    @Test
+    void withNothingSensitiveLeftTheStepItselfGoes() {
+        when(putAside.of(7)).thenReturn(java.util.EnumSet.of(Lookout.ELECTRONICS));
+        swap.putAside(INES, 1, Lookout.ELECTRONICS);
+        verify(putAside).add(7, Lookout.ELECTRONICS);
+        Event.Chosen chosen = (Event.Chosen) written();
+        assertThat(chosen.options().noSensitive()).isTrue();
+        assertThat(chosen.options().pickUp()).isEqualTo(household.outage().pickUp());
     }
 
     @Test

@@ -1,0 +1,84 @@
+package juiceswap.core.changeover;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import juiceswap.core.house.Setup;
+import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.supply.Fuel;
+
+/**
+ * What to look for in a check: which points there are depends on this household's set, fuel, cord and climate. A point that
+ * a household has no use for can be put aside for good, but none on which lives hang.
+ */
+public enum Lookout {
+    NO_FLOOD(Action.CHECK_PLACEMENT, false, setup -> true),
+    DISTANCE(Action.CHECK_PLACEMENT, false, setup -> true),
+    EXHAUST(Action.CHECK_PLACEMENT, false, setup -> true),
+    LEVEL(Action.CHECK_PLACEMENT, true, setup -> true),
+    SNOW(Action.CHECK_PLACEMENT, true, setup -> setup.generator().ambientC() <= 2),
+    COVER(Action.CHECK_PLACEMENT, true, setup -> true),
+    ALARM_SOUNDS(Action.CHECK_CO_ALARM, false, setup -> true),
+    ALARM_WHERE_PEOPLE_SLEEP(Action.CHECK_CO_ALARM, true, setup -> true),
+    OIL_LEVEL(Action.CHECK_OIL, false, setup -> true),
+    OIL_FOR_THE_COLD(Action.CHECK_OIL, true, setup -> setup.generator().ambientC() < -10),
+    FUEL_LASTS(Action.CHECK_FUEL, true, setup -> setup.generator().fuel() != Fuel.NATURAL_GAS),
+    FUEL_VALVE(Action.CHECK_FUEL, false, setup -> true),
+    CANS_AWAY(
+            Action.CHECK_FUEL,
+            true,
+            setup -> setup.generator().fuel() == Fuel.GASOLINE
+                    || setup.generator().fuel() == Fuel.DIESEL),
+    CORD_DRY(Action.INSPECT_CORD, false, setup -> true),
+    CORD_ENDS(Action.INSPECT_CORD, false, setup -> setup.transfer().kind() != Kind.CORDS),
+    CORD_UNCOILED(Action.INSPECT_CORD, false, setup -> true),
+    CORD_OPENING(Action.INSPECT_CORD, true, setup -> setup.transfer().kind() == Kind.CORDS),
+    ELECTRONICS(Action.UNPLUG_SENSITIVE, true, setup -> !setup.generator().inverter()),
+    SURGE_STRIPS(Action.UNPLUG_SENSITIVE, true, setup -> setup.generator().inverter()),
+    THROTTLE(Action.WARM_UP, true, setup -> !setup.generator().inverter()),
+    CHOKE(Action.WARM_UP, true, setup -> setup.generator().fuel() != Fuel.DIESEL);
+
+    private final Action check;
+    private final boolean canBePutAside;
+    private final Predicate<Setup> applies;
+
+    Lookout(Action check, boolean canBePutAside, Predicate<Setup> applies) {
+        this.check = check;
+        this.canBePutAside = canBePutAside;
+        this.applies = applies;
+    }
+
+    /** The points of one check in this household, without those put aside. */
+    public static List<Lookout> of(Setup setup, Action check, Set<Lookout> putAside) {
+        return Arrays.stream(values())
+                .filter(point -> point.check == check && point.applies.test(setup) && !putAside.contains(point))
+                .toList();
+    }
+
+    /** The step that it is looked at in. */
+    public Action check() {
+        return check;
+    }
+
+    public boolean canBePutAside() {
+        return canBePutAside;
+    }
+
+    /** Whether nothing is left that would have to be unplugged, so that the step itself is not needed. */
+    public static boolean nothingSensitive(Setup setup, Set<Lookout> putAside) {
+        return of(setup, Action.UNPLUG_SENSITIVE, putAside).isEmpty();
+    }
+
+    public String word() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    public static Optional<Lookout> of(String word) {
+        return Arrays.stream(values())
+                .filter(point -> point.word().equals(word))
+                .findFirst();
+    }
+}

@@ -1,0 +1,76 @@
+package juiceswap.core.changeover;
+
+import java.util.ArrayList;
+import java.util.List;
+import juiceswap.core.changeover.Changeover.Move;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What would happen if somebody did it now, whatever the plan says.
+ *
+ * @param broken the rules against it; of what is {@link Answer#BLOCKED} those that would be broken if it were forced
+ * @param after how things would stand, also when it is forced
+ * @param before what carries voltage now
+ * @param then what would carry voltage
+ */
+public record WhatIf(Answer answer, List<Rule> broken, SwapState after, Energised before, Energised then) {
+
+    public enum Answer {
+        /** No rule is against it. */
+        ALLOWED,
+        /** A rule is against it. */
+        AGAINST_A_RULE,
+        /** The hardware does not let it happen, or there is nothing there to be done. */
+        BLOCKED,
+        /** It is so already. */
+        ALREADY_SO
+    }
+
+    /** Parts of the way from the street to the set. */
+    public enum Part {
+        STREET,
+        PANEL,
+        INLET,
+        CORD
+    }
+
+    /** {@code circuit} for a pick-up, else null; {@code goal} what would otherwise be done. */
+    public static WhatIf of(
+            Changeover changeover, Goal goal, SwapState given, Action action, @Nullable String circuit) {
+        SwapState state = changeover.putRight(given);
+        Attempt attempt = Attempt.of(changeover, goal, state, new Move(action, circuit));
+        List<Rule> broken = Rule.allBrokenBy(attempt);
+        return new WhatIf(
+                answer(changeover, attempt, broken),
+                broken,
+                attempt.after(),
+                Energised.of(changeover, state),
+                Energised.of(changeover, attempt.after()));
+    }
+
+    private static Answer answer(Changeover changeover, Attempt attempt, List<Rule> broken) {
+        if (attempt.after().equals(attempt.before())) {
+            return Answer.ALREADY_SO;
+        }
+        if (!attempt.action().possible(changeover, attempt.before(), attempt.circuit())) {
+            return Answer.BLOCKED;
+        }
+        return broken.isEmpty() ? Answer.ALLOWED : Answer.AGAINST_A_RULE;
+    }
+
+    /** What would become live by it, from the street to the set. */
+    public List<Part> newlyLive() {
+        List<Part> parts = new ArrayList<>();
+        addIf(parts, then.street() && !before.street(), Part.STREET);
+        addIf(parts, then.panel() && !before.panel(), Part.PANEL);
+        addIf(parts, then.inlet() && !before.inlet(), Part.INLET);
+        addIf(parts, then.cord() && !before.cord(), Part.CORD);
+        return List.copyOf(parts);
+    }
+
+    private static void addIf(List<Part> parts, boolean condition, Part part) {
+        if (condition) {
+            parts.add(part);
+        }
+    }
+}

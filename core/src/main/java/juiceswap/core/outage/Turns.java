@@ -1,0 +1,161 @@
+package juiceswap.core.outage;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Place;
+import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.Plan.Step;
+import juiceswap.core.changeover.Planner;
+import juiceswap.core.changeover.Planner.Trial;
+import juiceswap.core.changeover.SwapState;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Whose move is next when several people work at once: everybody gets the first step of the plan that is on their side of
+ * the door and that may be done now, whatever the others are still at. A step may be done now if, with it done first, the
+ * rest of the plan still leads to the goal and breaks no rule.
+ */
+public final class Turns {
+    /** How far ahead in the plan work is looked for; what is later would be too early to think of. */
+    private static final int LOOK_AHEAD = 14;
+
+    private final Standing standing;
+    private final Goal goal;
+    private final List<Step> steps;
+    private final Map<String, Turn> turns = new LinkedHashMap<>();
+
+    private Turns(Standing standing, Plan plan) {
+        this.standing = standing;
+        this.goal = standing.planned();
+        this.steps = plan.steps();
+    }
+
+    /** Somebody who helps, and where; {@code at} is null when they have not said. */
+    public record Person(String name, @Nullable Place at) {}
+
+    /**
+     * What one person does now.
+     *
+     * @param step to do, or null when there is nothing to do yet
+     * @param walk it is on the other side of the door, and nobody is there
+     * @param waitsFor a step of somebody else that comes before this person's next one, or null
+     * @param waitsForWhom who does that, or null when nobody does yet
+     * @param then this person's next step after the wait, or null
+     */
+    public record Turn(
+            @Nullable Step step,
+            boolean walk,
+            @Nullable Step waitsFor,
+            @Nullable String waitsForWhom,
+            @Nullable Step then) {}
+
+    /** Everybody's turn by name. Whoever has not said where they are sees the plan's first step. */
+    public static Map<String, Turn> of(Standing standing, Plan plan, List<Person> people) {
+        Turns turns = new Turns(standing, plan);
+        List<Person> placed =
+                people.stream().filter(person -> person.at() != null).toList();
+        turns.handOut(placed);
+        Step first = plan.steps().isEmpty() ? null : plan.steps().get(0);
+        for (Person person : people) {
+            if (person.at() == null) {
+                turns.turns.put(person.name(), new Turn(first, false, null, null, null));
+            }
+        }
+        return Map.copyOf(turns.turns);
+    }
+
+    private void handOut(List<Person> people) {
+        List<Person> idle = new ArrayList<>(people);
+        Set<Place> busy = EnumSet.noneOf(Place.class);
+        Map<Step, String> doneBy = new LinkedHashMap<>();
+        for (int i = 0; i < Math.min(LOOK_AHEAD, steps.size()) && !idle.isEmpty(); i++) {
+            Step step = steps.get(i);
+            Person person = nearest(idle, step.place());
+            // two people at one panel or one engine get into each other's way; indoors there is room
+            boolean taken = step.place() != Place.INDOORS && busy.contains(step.place());
+            if (person == null || taken || !mayBeDoneNow(i)) {
+                continue;
+            }
+            busy.add(step.place());
+            idle.remove(person);
+            doneBy.put(step, person.name());
+            turns.put(person.name(), new Turn(step, false, null, null, null));
+        }
+        if (!steps.isEmpty() && !doneBy.containsKey(steps.get(0)) && !idle.isEmpty()) {
+            Person walks = idle.remove(0);
+            doneBy.put(steps.get(0), walks.name());
+            turns.put(walks.name(), new Turn(steps.get(0), true, null, null, null));
+        }
+        for (Person person : idle) {
+            turns.put(person.name(), waits(person, doneBy));
+        }
+    }
+
+    /** The one on that side of the door, best at that very place. */
+    private static @Nullable Person nearest(List<Person> people, Place place) {
+        Person best = null;
+        for (Person person : people) {
+            Place at = Objects.requireNonNull(person.at());
+            if (at == place) {
+                return person;
+            }
+            if (best == null && at.outside() == place.outside()) {
+                best = person;
+            }
+        }
+        return best;
+    }
+
+    private boolean mayBeDoneNow(int index) {
+        Step step = steps.get(index);
+        if (index == 0) {
+            return true;
+        }
+        boolean secondPickUp = step.action() == Action.PICK_UP
+                && steps.subList(0, index).stream().anyMatch(earlier -> earlier.action() == Action.PICK_UP);
+        if (secondPickUp) {
+            return false;
+        }
+        List<Step> order = new ArrayList<>(steps);
+        order.add(0, order.remove(index));
+        return leadsToTheGoal(order);
+    }
+
+    private boolean leadsToTheGoal(List<Step> order) {
+        Changeover changeover = standing.changeover();
+        SwapState state = standing.state();
+        for (Step step : order) {
+            Trial trial = Planner.attempt(changeover, goal, state, step.action(), step.circuit());
+            if (!trial.allowed()) {
+                return false;
+            }
+            state = trial.state();
+        }
+        return new Planner(changeover, goal).reached(state);
+    }
+
+    private Turn waits(Person person, Map<Step, String> doneBy) {
+        boolean outside = Objects.requireNonNull(person.at()).outside();
+        int next = 0;
+        while (next < steps.size()
+                && (steps.get(next).place().outside() != outside || doneBy.containsKey(steps.get(next)))) {
+            next++;
+        }
+        Step then = next < steps.size() ? steps.get(next) : null;
+        Step waitsFor = null;
+        for (Step step : steps.subList(0, next)) {
+            if (doneBy.containsKey(step)) {
+                waitsFor = step;
+            }
+        }
+        return new Turn(null, false, waitsFor, waitsFor == null ? null : doneBy.get(waitsFor), then);
+    }
+}

@@ -1,0 +1,37 @@
+package juiceswap.web.drawing;
+
+import com.google.zxing.BarcodeFormat;
+import com.google.zxing.EncodeHintType;
+import com.google.zxing.WriterException;
+import com.google.zxing.common.BitMatrix;
+import com.google.zxing.qrcode.QRCodeWriter;
+import java.util.Map;
+
+/**
+ * An address as a picture for a phone's camera.
+ *
+ * @param size modules on each side, the quiet zone included
+ * @param path of the dark modules, for an SVG whose view box is that size
+ */
+public record QrCode(int size, String path) {
+    /** Light modules around it, as ISO/IEC 18004 asks for. */
+    private static final int QUIET_ZONE = 4;
+
+    public static QrCode of(String text) {
+        try {
+            BitMatrix modules = new QRCodeWriter()
+                    .encode(text, BarcodeFormat.QR_CODE, 0, 0, Map.of(EncodeHintType.MARGIN, QUIET_ZONE));
+            StringBuilder path = new StringBuilder();
+            for (int y = 0; y < modules.getHeight(); y++) {
+                for (int x = 0; x < modules.getWidth(); x++) {
+                    if (modules.get(x, y)) {
+                        path.append('M').append(x).append(' ').append(y).append("h1v1h-1z");
+                    }
+                }
+            }
+            return new QrCode(modules.getWidth(), path.toString());
+        } catch (WriterException e) {
+            throw new IllegalArgumentException("cannot be drawn as a code: " + text.length() + " characters", e);
+        }
+    }
+}

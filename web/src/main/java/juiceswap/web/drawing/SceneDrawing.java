@@ -1,0 +1,516 @@
+package juiceswap.web.drawing;
+
+import java.util.ArrayList;
+import java.util.List;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Energised;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.changeover.SwapState.Handle;
+import juiceswap.core.changeover.WhatIf;
+import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.web.drawing.Scene.Note;
+import juiceswap.web.drawing.Scene.Part;
+import juiceswap.web.drawing.Scene.Wire;
+import juiceswap.web.exchange.CircuitEntry;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Draws a {@link Scene}: from the street at the top, through what this kind of transfer device has, down to inlet, cord and
+ * set. Measures are in units of the drawing, which is shown about one to one.
+ */
+public final class SceneDrawing {
+    private static final double LEFT = 14;
+    private static final double BOX = 232;
+    private static final double MID = LEFT + BOX / 2;
+    private static final double RISER = 290;
+    private static final int MOST_ROWS = 10;
+    private static final double ROW = 26;
+    private static final int LONGEST_LABEL = 17;
+
+    private final HouseholdFile household;
+    private final Changeover changeover;
+    private final SwapState state;
+    private final Energised live;
+    private final List<WhatIf.Part> dangerous;
+    private final String act;
+    private final @Nullable String circuit;
+    private final List<Wire> wires = new ArrayList<>();
+    private final List<Part> parts = new ArrayList<>();
+    private final List<Note> notes = new ArrayList<>();
+
+    private SceneDrawing(
+            HouseholdFile household,
+            Changeover changeover,
+            SwapState state,
+            List<WhatIf.Part> dangerous,
+            @Nullable Action next,
+            @Nullable String circuit) {
+        this.household = household;
+        this.changeover = changeover;
+        this.state = state;
+        this.live = Energised.of(changeover, state);
+        this.dangerous = dangerous;
+        this.act = next == null ? "" : DevicePart.of(next);
+        this.circuit = circuit;
+    }
+
+    /** As things stand, with the part that {@code next} acts on marked. */
+    public static Scene of(
+            HouseholdFile household,
+            Changeover changeover,
+            SwapState state,
+            @Nullable Action next,
+            @Nullable String circuit) {
+        return new SceneDrawing(household, changeover, state, List.of(), next, circuit).draw(false);
+    }
+
+    /** As things would stand, with what would become live against a rule drawn as danger. */
+    public static Scene supposed(HouseholdFile household, Changeover changeover, WhatIf whatIf, Action action) {
+        List<WhatIf.Part> dangerous = whatIf.broken().isEmpty() ? List.of() : whatIf.newlyLive();
+        return new SceneDrawing(household, changeover, whatIf.after(), dangerous, action, null).draw(true);
+    }
+
+    private Scene draw(boolean supposed) {
+        double bottom = switch (changeover.kind()) {
+            case INTERLOCK -> drawInterlockedPanel(street(26));
+            case SUBPANEL -> drawInterlockedPanel(mainPanelAbove("main panel, left as it is"));
+            case TRANSFER_SWITCH -> drawTransferSwitch(street(26));
+            case CORDS -> drawRows(street(26), "appliances", new String[] {"wall", "out", "cord"});
+            case AUTOMATIC_CIRCUITS ->
+                drawRows(mainPanelAbove("main panel, left on"), "switches by itself", new String[] {"line", "", "gen"});
+            default ->
+                drawRows(mainPanelAbove("main panel, left on"), "transfer switches", new String[] {"line", "off", "gen"
+                });
+        };
+        double inlet = drawInletAndCord(bottom);
+        double end = drawEngine(inlet);
+        return new Scene((int) end + 6, supposed, List.copyOf(wires), List.copyOf(parts), List.copyOf(notes));
+    }
+
+    // ---- from the street
+
+    /** The street's wires down to {@code y}. */
+    private double street(double y) {
+        wire("M" + MID + " 2V" + y, live.street(), WhatIf.Part.STREET);
+        part(new Part(
+                "street",
+                "utility",
+                LEFT,
+                2,
+                96,
+                20,
+                "street",
+                live.street() ? (state.utilityLive() ? "live" : "fed by the set") : "dark",
+                0,
+                look(live.street(), WhatIf.Part.STREET),
+                false,
+                ""));
+        return y;
+    }
+
+    /** A panel on the street's side in which nothing is switched. */
+    private double mainPanelAbove(String text) {
+        double y = street(26);
+        boolean fed = state.utilityLive();
+        part(new Part("box", "", LEFT, y, BOX, 30, text, "", 0, fed ? "live" : "", false, ""));
+        wire("M" + MID + " " + (y + 30) + "v14", fed, null);
+        return y + 44;
+    }
+
+    // ---- panels
+
+    private double drawInterlockedPanel(double top) {
+        String moves = household.plateMoves();
+        boolean sideways = moves.equals("left") || moves.equals("right");
+        boolean mainLast = moves.equals("down") || sideways && household.mainAtBottom();
+        double branches = branchesHeight();
+        double devices = sideways ? 66 : 118;
+        double height = 24 + devices + 10 + branches + 8;
+        enclosure(top, height, changeover.kind() == Kind.SUBPANEL ? "sub-panel" : "panel");
+        double deviceTop = mainLast ? top + 24 + branches + 10 : top + 24;
+        double branchTop = mainLast ? top + 24 : top + 24 + devices + 10;
+        double input = sideways ? drawSideways(deviceTop, moves) : drawAbove(deviceTop, moves);
+        drawBranches(branchTop);
+        wire("M" + (LEFT + BOX - 12) + " " + input + "H" + RISER, live.inlet(), WhatIf.Part.INLET);
+        wire("M" + RISER + " " + input + "V" + (top + height + 24), live.inlet(), WhatIf.Part.INLET);
+        return top + height;
+    }
+
+    /** Main and input one above the other: the plate moves towards the main to hold it off. */
+    private double drawAbove(double y, String moves) {
+        boolean mainAbove = moves.equals("up");
+        double main = mainAbove ? y : y + 72;
+        double input = mainAbove ? y + 72 : y;
+        String feed = changeover.kind() == Kind.SUBPANEL ? "utility feed" : "main";
+        lever("main", LEFT + 20, main, 164, feed, state.mainOn(), live.panel() && state.mainOn());
+        lever("input", LEFT + 20, input, 164, "generator", state.inputOn(), live.inlet() && state.inputOn());
+        double gap = y + 46;
+        double overMain = mainAbove ? gap - 9 : gap + 15;
+        double overInput = mainAbove ? gap + 15 : gap - 9;
+        plate(LEFT + 12, state.plateToGenerator() ? overMain : overInput, 180, 20);
+        return input + 21;
+    }
+
+    private double drawSideways(double y, String moves) {
+        boolean mainLeft = moves.equals("left");
+        double main = mainLeft ? LEFT + 8 : LEFT + 128;
+        double input = mainLeft ? LEFT + 128 : LEFT + 8;
+        lever("main", main, y + 8, 96, "main", state.mainOn(), live.panel() && state.mainOn());
+        lever("input", input, y + 8, 96, "gen.", state.inputOn(), live.inlet() && state.inputOn());
+        boolean overLeft = state.plateToGenerator() == mainLeft;
+        plate(overLeft ? LEFT + 88 : LEFT + 116, y, 28, 58);
+        return y + 29;
+    }
+
+    private void plate(double x, double y, double width, double height) {
+        boolean marked = act.equals("plate");
+        String moves = household.plateMoves();
+        part(new Part(
+                "plate",
+                "plate",
+                x,
+                y,
+                width,
+                height,
+                "plate",
+                state.plateToGenerator() ? "holds the main off" : "lets the main close",
+                0,
+                "",
+                marked,
+                marked ? (state.plateToGenerator() ? Words.opposite(moves) : moves) : ""));
+    }
+
+    private double drawTransferSwitch(double top) {
+        enclosure(top, 128, "transfer switch");
+        part(new Part(
+                "handle",
+                "handle",
+                LEFT + 20,
+                top + 26,
+                BOX - 40,
+                94,
+                "handle",
+                state.handle().word(),
+                state.handle().ordinal(),
+                look(live.panel(), WhatIf.Part.PANEL),
+                act.equals("handle"),
+                state.handle() == Handle.OFF || !act.equals("handle") ? "" : "down"));
+        double panel = top + 146;
+        wire("M" + MID + " " + (top + 128) + "v18", live.panel(), WhatIf.Part.PANEL);
+        double height = 24 + branchesHeight() + 8;
+        enclosure(panel, height, "panel");
+        drawBranches(panel + 24);
+        double bottom = panel + height;
+        wire(
+                "M" + (LEFT + BOX) + " " + (top + 104) + "H" + RISER + "V" + (bottom + 24),
+                live.inlet(),
+                WhatIf.Part.INLET);
+        return bottom;
+    }
+
+    // ---- branch breakers as they hang
+
+    private List<CircuitEntry> branchCircuits() {
+        return household.circuits().stream()
+                .filter(entry -> entry.panel().isEmpty())
+                .toList();
+    }
+
+    private int panelRows() {
+        int last = branchCircuits().stream()
+                .flatMap(entry -> entry.circuit().spaces().stream())
+                .mapToInt(Integer::intValue)
+                .max()
+                .orElse(8);
+        return (last + 1) / 2;
+    }
+
+    private double rowHeight() {
+        return Math.max(5, Math.min(14, 150.0 / panelRows()));
+    }
+
+    private double branchesHeight() {
+        return panelRows() * rowHeight() + 24;
+    }
+
+    private void drawBranches(double y) {
+        double row = rowHeight();
+        boolean marked = act.equals("branches");
+        part(new Part(
+                "group",
+                "branches",
+                LEFT + 10,
+                y - 4,
+                BOX - 20,
+                panelRows() * row + 8,
+                "branch breakers",
+                branchesInWords(),
+                0,
+                "",
+                marked && circuit == null,
+                ""));
+        for (CircuitEntry entry : branchCircuits()) {
+            List<Integer> spaces = entry.circuit().spaces();
+            int first = spaces.stream().mapToInt(Integer::intValue).min().orElse(1);
+            int last = spaces.stream().mapToInt(Integer::intValue).max().orElse(1);
+            boolean left = first % 2 == 1;
+            int firstRow = (first - 1) / 2;
+            int rows = (last - first) / 2 + 1;
+            boolean on = on(entry);
+            part(new Part(
+                    "branch",
+                    "",
+                    left ? LEFT + 18 : MID + 6,
+                    y + firstRow * row,
+                    BOX / 2 - 24,
+                    rows * row - 2,
+                    entry.circuit().label(),
+                    on ? "on" : "off",
+                    on ? 1 : 0,
+                    on && live.panel() ? "live" : "",
+                    marked && entry.id().equals(circuit),
+                    left ? "left" : "right"));
+        }
+        notes.add(new Note(LEFT + 12, y + panelRows() * row + 20, branchesInWords(), false));
+    }
+
+    private boolean on(CircuitEntry entry) {
+        return switch (state.branches()) {
+            case ON -> !entry.circuit().lockedOff();
+            case OFF -> false;
+            case REDUCED -> changeover.staysOn().contains(entry.id());
+            case STAGED -> state.picked().contains(entry.id());
+        };
+    }
+
+    private String branchesInWords() {
+        return switch (state.branches()) {
+            case ON -> "branches all on";
+            case OFF -> "branches all off";
+            case REDUCED -> "big ones off";
+            case STAGED -> state.picked().size() + " of " + branchCircuits().size() + " branches on";
+        };
+    }
+
+    // ---- a switch, a lamp or a cord for each circuit
+
+    private double drawRows(double top, String title, String[] positions) {
+        List<CircuitEntry> circuits = household.circuits().stream()
+                .filter(entry -> !entry.circuit().lockedOff())
+                .toList();
+        int shown = Math.min(MOST_ROWS, circuits.size());
+        double height = 34 + shown * ROW + (circuits.size() > shown ? 20 : 0) + 4;
+        part(new Part(
+                "box",
+                changeover.kind() == Kind.AUTOMATIC_CIRCUITS ? "" : "branches",
+                LEFT,
+                top,
+                BOX,
+                height,
+                title,
+                "",
+                0,
+                look(live.panel(), WhatIf.Part.PANEL),
+                act.equals("branches") && circuit == null,
+                ""));
+        for (int i = 0; i < positions.length; i++) {
+            notes.add(new Note(LEFT + 138 + i * 33, top + 34, positions[i], false));
+        }
+        for (int i = 0; i < shown; i++) {
+            CircuitEntry entry = circuits.get(i);
+            int at = position(entry);
+            boolean current = at == 0 && state.utilityLive() || at == 2 && changeover.fed(state);
+            part(new Part(
+                    "row",
+                    "",
+                    LEFT + 6,
+                    top + 38 + i * ROW,
+                    BOX - 12,
+                    ROW - 3,
+                    shortened(entry.circuit().label()),
+                    positions[at],
+                    at,
+                    current ? "live" : "",
+                    act.equals("branches") && entry.id().equals(circuit),
+                    positions[1].isEmpty() ? "self" : ""));
+        }
+        if (circuits.size() > shown) {
+            notes.add(new Note(LEFT + 12, top + height - 8, "and " + (circuits.size() - shown) + " more", false));
+        }
+        wire(
+                "M" + (LEFT + BOX) + " " + (top + 20) + "H" + RISER + "V" + (top + height + 24),
+                live.inlet(),
+                WhatIf.Part.INLET);
+        return top + height;
+    }
+
+    private int position(CircuitEntry entry) {
+        if (changeover.kind() == Kind.AUTOMATIC_CIRCUITS) {
+            return changeover.fed(state) ? 2 : 0;
+        }
+        return switch (state.branches()) {
+            case ON -> 0;
+            case OFF, REDUCED -> 1;
+            case STAGED -> state.picked().contains(entry.id()) ? 2 : 1;
+        };
+    }
+
+    private static String shortened(String label) {
+        return label.length() <= LONGEST_LABEL
+                ? label
+                : label.substring(0, LONGEST_LABEL - 1).strip() + "…";
+    }
+
+    // ---- inlet, cord, set
+
+    private double drawInletAndCord(double bottom) {
+        double y = bottom + 40;
+        boolean cords = changeover.kind() == Kind.CORDS;
+        part(new Part(
+                "inlet",
+                "cordHouse",
+                RISER - 16,
+                y - 16,
+                32,
+                32,
+                cords ? "at the appliances" : "inlet",
+                state.cordAtHouse() ? "cord in" : "cord out",
+                state.cordAtHouse() ? 1 : 0,
+                look(live.inlet(), WhatIf.Part.INLET),
+                act.equals("cordHouse"),
+                ""));
+        double set = y + 92;
+        if (state.cordAtHouse() || state.cordAtGenerator()) {
+            String path;
+            if (state.cordAtHouse() && state.cordAtGenerator()) {
+                path = "M" + RISER + " " + (y + 18) + "c0 34 -60 14 -60 " + (set - y - 34);
+            } else if (state.cordAtHouse()) {
+                path = "M" + RISER + " " + (y + 18) + "c0 30 -40 20 -44 34";
+            } else {
+                path = "M230 " + (set - 16) + "c0 -26 -40 -14 -52 -30";
+            }
+            wire(path, live.cord(), WhatIf.Part.CORD);
+        }
+        part(new Part(
+                "plug",
+                "cordGenerator",
+                216,
+                set - 20,
+                28,
+                22,
+                "cord at the set",
+                state.cordAtGenerator() ? "in" : "out",
+                state.cordAtGenerator() ? 1 : 0,
+                look(live.cord(), WhatIf.Part.CORD),
+                act.equals("cordGenerator"),
+                ""));
+        return set;
+    }
+
+    private double drawEngine(double y) {
+        boolean running = state.engine().running();
+        part(new Part(
+                "engine",
+                "engine",
+                LEFT,
+                y,
+                332,
+                106,
+                "Engine",
+                engineInWords(),
+                running ? 1 : 0,
+                running ? "live" : "",
+                act.equals("engine"),
+                ""));
+        List<Part> controls = new ArrayList<>();
+        control(controls, "engine", "switch", running ? "RUN" : "STOP", running);
+        if (changeover.generator().outputSwitch()) {
+            control(controls, "output", "breaker", state.outputOn() ? "ON" : "OFF", state.outputOn());
+        }
+        if (changeover.generator().idleControl()) {
+            control(controls, "eco", "idle ctrl", state.ecoOn() ? "ON" : "OFF", state.ecoOn());
+        }
+        control(
+                controls,
+                changeover.generator().bondChange() == BondChange.SWITCH ? "bond" : "",
+                "bond",
+                state.bond().word(),
+                state.bond() == Bond.BONDED);
+        double width = (332 - 16 - 6.0 * (controls.size() - 1)) / controls.size();
+        for (int i = 0; i < controls.size(); i++) {
+            Part control = controls.get(i);
+            part(new Part(
+                    "control",
+                    control.name(),
+                    LEFT + 8 + i * (width + 6),
+                    y + 44,
+                    width,
+                    54,
+                    control.text(),
+                    control.value(),
+                    control.at(),
+                    "",
+                    !control.name().isEmpty() && act.equals(control.name()) && !act.equals("engine"),
+                    ""));
+        }
+        return y + 106;
+    }
+
+    private static void control(List<Part> controls, String name, String text, String value, boolean on) {
+        controls.add(new Part("control", name, 0, 0, 0, 0, text, value, on ? 1 : 0, "", false, ""));
+    }
+
+    private String engineInWords() {
+        return switch (state.engine()) {
+            case STOPPED -> "stopped, cold";
+            case RESTING -> "stopped, still hot";
+            case COLD -> "running, not yet warm";
+            case READY -> "running, warm";
+            case HOT -> changeover.loaded(state) ? "running, carries the house" : "running, hot";
+            case COOLED -> "running, cooled down";
+        };
+    }
+
+    // ---- parts
+
+    private void enclosure(double y, double height, String title) {
+        part(new Part("box", "", LEFT, y, BOX, height, title, "", 0, look(live.panel(), WhatIf.Part.PANEL), false, ""));
+    }
+
+    private void lever(String name, double x, double y, double width, String text, boolean on, boolean lit) {
+        boolean fromStreet = name.equals("main") && state.mainOn() && live.panel();
+        part(new Part(
+                "lever",
+                name,
+                x,
+                y,
+                width,
+                44,
+                text,
+                on ? "ON" : "OFF",
+                on ? 1 : 0,
+                lit || fromStreet ? look(true, WhatIf.Part.PANEL) : "",
+                act.equals(name),
+                ""));
+    }
+
+    private void part(Part part) {
+        parts.add(part);
+    }
+
+    private void wire(String path, boolean carries, WhatIf.@Nullable Part which) {
+        wires.add(new Wire(path, look(carries, which)));
+    }
+
+    private String look(boolean carries, WhatIf.@Nullable Part which) {
+        if (!carries) {
+            return "";
+        }
+        return which != null && dangerous.contains(which) ? "danger" : "live";
+    }
+}

@@ -1,0 +1,142 @@
+package juiceswap.web.security;
+
+import static juiceswap.web.db.Tables.HELPER;
+import static juiceswap.web.db.Tables.JOIN_CODE;
+import static juiceswap.web.db.Tables.OUTAGE;
+
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+import org.springframework.transaction.annotation.Transactional;
+
+/** People who help in one outage without an account: they join with its code, and see nothing else. */
+@Repository
+public class Guests {
+    /** Without letters and digits that look alike; six of them are 729 million codes. */
+    private static final String ALPHABET = "23456789ABCDEFGHJKMNPQRSTVWXYZ";
+
+    private static final int LENGTH = 6;
+    private static final int TRIES = 10;
+    private static final Duration TRIES_WITHIN = Duration.ofMinutes(1);
+    private static final int CALLERS_REMEMBERED = 1000;
+
+    private final DSLContext db;
+    private final Clock clock;
+    private final SecureRandom random = new SecureRandom();
+    private final Map<String, Deque<Instant>> wrongTries = new HashMap<>();
+
+    Guests(DSLContext db, Clock clock) {
+        this.db = db;
+        this.clock = clock;
+    }
+
+    /** Why somebody was not let in. */
+    public enum Refused {
+        /** No outage that goes on has this code. */
+        WRONG_CODE,
+        /** Somebody of that name helps already. */
+        NAME_TAKEN,
+        /** Too many wrong codes from there; again in a minute. */
+        TOO_MANY_TRIES
+    }
+
+    /** Who was let in, or why not. */
+    public record Joined(Account guest, Refused refused) {}
+
+    /** The code with which others join that outage; the same one each time it is asked for. */
+    @Transactional
+    public String code(long outageId) {
+        db.insertInto(JOIN_CODE)
+                .set(JOIN_CODE.OUTAGE_ID, outageId)
+                .set(JOIN_CODE.CODE, newCode())
+                .onConflictDoNothing()
+                .execute();
+        return db.select(JOIN_CODE.CODE)
+                .from(JOIN_CODE)
+                .where(JOIN_CODE.OUTAGE_ID.eq(outageId))
+                .fetchSingle(JOIN_CODE.CODE);
+    }
+
+    /** Makes the old code worthless. Who has joined stays. */
+    @Transactional
+    public void renewCode(long outageId) {
+        db.update(JOIN_CODE)
+                .set(JOIN_CODE.CODE, newCode())
+                .where(JOIN_CODE.OUTAGE_ID.eq(outageId))
+                .execute();
+    }
+
+    /** Lets somebody in who knows the code of an outage that goes on. */
+    @Transactional
+    public Joined join(String typedCode, String name, String caller) {
+        if (!mayTry(caller)) {
+            return new Joined(null, Refused.TOO_MANY_TRIES);
+        }
+        String code = typedCode.toUpperCase(Locale.ROOT).replaceAll("[^0-9A-Z]", "");
+        var outage = db.select(OUTAGE.ID, OUTAGE.HOUSEHOLD_ID)
+                .from(OUTAGE)
+                .join(JOIN_CODE)
+                .on(JOIN_CODE.OUTAGE_ID.eq(OUTAGE.ID))
+                .where(JOIN_CODE.CODE.eq(code), OUTAGE.ENDED_AT.isNull())
+                .fetchOne();
+        if (outage == null) {
+            remember(caller);
+            return new Joined(null, Refused.WRONG_CODE);
+        }
+        long id = outage.get(OUTAGE.ID);
+        boolean taken = Optional.ofNullable(db.fetchOne(
+                        "select 1 from account where household_id = {0} and lower(display_name) = lower({1})"
+                                + " union select 1 from helper where outage_id = {2} and lower(name) = lower({1})",
+                        org.jooq.impl.DSL.val(outage.get(OUTAGE.HOUSEHOLD_ID)),
+                        org.jooq.impl.DSL.val(name),
+                        org.jooq.impl.DSL.val(id)))
+                .isPresent();
+        if (taken) {
+            return new Joined(null, Refused.NAME_TAKEN);
+        }
+        db.insertInto(HELPER)
+                .set(HELPER.OUTAGE_ID, id)
+                .set(HELPER.NAME, name)
+                .set(HELPER.GUEST, true)
+                .set(HELPER.SEEN_AT, clock.instant().atOffset(ZoneOffset.UTC))
+                .execute();
+        return new Joined(Account.guest(outage.get(OUTAGE.HOUSEHOLD_ID), id, name), null);
+    }
+
+    private String newCode() {
+        StringBuilder code = new StringBuilder();
+        for (int i = 0; i < LENGTH; i++) {
+            code.append(ALPHABET.charAt(random.nextInt(ALPHABET.length())));
+        }
+        return code.toString();
+    }
+
+    private synchronized boolean mayTry(String caller) {
+        Deque<Instant> tries = wrongTries.get(caller);
+        if (tries == null) {
+            return true;
+        }
+        while (!tries.isEmpty()
+                && Duration.between(tries.peekFirst(), clock.instant()).compareTo(TRIES_WITHIN) >= 0) {
+            tries.removeFirst();
+        }
+        return tries.size() < TRIES;
+    }
+
+    private synchronized void remember(String caller) {
+        if (wrongTries.size() >= CALLERS_REMEMBERED) {
+            wrongTries.clear();
+        }
+        wrongTries.computeIfAbsent(caller, key -> new ArrayDeque<>()).add(clock.instant());
+    }
+}

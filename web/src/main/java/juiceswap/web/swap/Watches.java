@@ -1,0 +1,60 @@
+package juiceswap.web.swap;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.Arrays;
+import java.util.Locale;
+import juiceswap.core.outage.Sign;
+import juiceswap.core.outage.Standing;
+import juiceswap.core.outage.UtilityWatch;
+import juiceswap.web.swap.Outages.Outage;
+import juiceswap.web.swap.StreetSensor.Reading;
+import juiceswap.web.swap.SwapPage.Choice;
+import juiceswap.web.swap.SwapPage.Watch;
+import juiceswap.web.words.Words;
+import org.springframework.stereotype.Component;
+
+/** What is known of the street's power, in words. */
+@Component
+class Watches {
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
+
+    private final StreetSensor sensor;
+    private final Words words;
+    private final Clock clock;
+
+    Watches(StreetSensor sensor, Words words, Clock clock) {
+        this.sensor = sensor;
+        this.words = words;
+        this.clock = clock;
+    }
+
+    Watch watch(Outage outage, Standing standing) {
+        UtilityWatch watch = standing.watch();
+        Instant now = clock.instant();
+        return new Watch(
+                watch != null,
+                watch == null
+                        ? ""
+                        : words.say("sign." + watch.sign().word() + ".brief") + ", since " + time(watch.since()),
+                watch == null ? 0 : watch.heldAt(outage.household().hold()).toEpochMilli(),
+                now.toEpochMilli(),
+                outage.rehearsal()
+                        || watch != null && watch.held(outage.household().hold(), now),
+                sensor.read(outage.householdId()).map(Watches::shown).orElse(null),
+                Arrays.stream(Sign.values())
+                        .filter(sign -> sign != Sign.SENSOR)
+                        .map(sign -> new Choice(sign.word(), words.say("sign." + sign.word())))
+                        .toList());
+    }
+
+    private static String shown(Reading reading) {
+        return (reading.live() ? "power since " : "dark since ") + time(reading.since());
+    }
+
+    private static String time(Instant instant) {
+        return TIME.format(instant.atZone(ZoneId.systemDefault()));
+    }
+}
