@@ -116,7 +116,7 @@ document.addEventListener('alpine:init', () => {
         if (event.data !== document.querySelector('main').dataset.seen) this.refresh();
       });
       this.source.addEventListener('error', () => this.offline(true));
-      this.source.addEventListener('open', () => { if (this.lost) { this.offline(false); this.refresh(); this.deliver(); } });
+      this.source.addEventListener('open', () => { if (this.lost) { this.offline(false); this.deliver(); this.refresh(); } });
       this.$root.addEventListener('submit', (event) => this.submit(event));
       this.timeIsUp = () => this.refresh();
       document.addEventListener('time-is-up', this.timeIsUp);
@@ -139,7 +139,8 @@ document.addEventListener('alpine:init', () => {
       if (notice) notice.hidden = !lost;
     },
     async refresh() {
-      if (this.busy) { this.again = true; return; }
+      // the answer to what is being sent shows it all; a page that changes before it would take the next touch for the last
+      if (this.busy || this.sending) { this.again = true; return; }
       this.busy = true;
       do {
         this.again = false;
@@ -159,7 +160,12 @@ document.addEventListener('alpine:init', () => {
       this.show(await answer.text(), still ? '#frame > header' : '#frame');
     },
     show(text, part) {
-      const fresh = new DOMParser().parseFromString(text, 'text/html').querySelector(part);
+      const page = new DOMParser().parseFromString(text, 'text/html');
+      const fresh = page.querySelector(part);
+      const then = page.querySelector('main')?.dataset;
+      const now = document.querySelector('main').dataset;
+      // an answer that was on its way while another overtook it is from the past
+      if (then?.outage && then.outage === now.outage && Number(then.seen) < Number(now.seen)) return;
       if (fresh) Alpine.morph(document.querySelector(part), fresh.outerHTML);
       this.offline(this.lost);
     },
@@ -175,16 +181,21 @@ document.addEventListener('alpine:init', () => {
     async deliver() {
       const unsent = JSON.parse(sessionStorage.getItem('unsent') || 'null');
       if (!unsent || this.sending) return;
-      this.sending = true;
       clearTimeout(this.retry);
+      // what the server answers is shown once: a page that is asked for meanwhile would take it away
+      if (this.busy) { this.retry = setTimeout(() => this.deliver(), 50); return; }
+      this.sending = true;
       try {
         const answer = await fetch(unsent.to, {
           method: 'POST', body: unsent.body, signal: AbortSignal.timeout(10000),
           headers: { 'Content-Type': 'application/x-www-form-urlencoded', Accept: 'text/html' },
         });
         if (answer.status >= 500) throw new Error('the server is not there yet');
-        sessionStorage.removeItem('unsent');
+        const text = await answer.text();
         const path = new URL(answer.url).pathname;
+        // from here on nothing is waited for: the next confirmation finds this one out of the way
+        sessionStorage.removeItem('unsent');
+        this.sending = false;
         if (!answer.ok) {
           this.tell('Not taken: “' + unsent.what + '”. Look at how things stand and say it again.');
         } else if (!path.startsWith('/swap')) {
@@ -192,7 +203,7 @@ document.addEventListener('alpine:init', () => {
         } else {
           document.activeElement?.blur();
           history.replaceState(null, '', '/swap');
-          this.show(await answer.text(), '#frame');
+          this.show(text, '#frame');
           scrollTo(0, 0);
         }
       } catch (offline) {
@@ -200,6 +211,7 @@ document.addEventListener('alpine:init', () => {
         this.retry = setTimeout(() => this.deliver(), 2000);
       }
       this.sending = false;
+      if (this.again) this.refresh();
     },
     tell(text) {
       const notice = document.querySelector('[data-unsent]');

@@ -27,6 +27,7 @@ public final class SceneDrawing {
     private static final double LEFT = 14;
     private static final double BOX = 232;
     private static final double MID = LEFT + BOX / 2;
+    private static final double STREET = 206;
     private static final double RISER = 290;
     private static final int MOST_ROWS = 10;
     private static final double ROW = 26;
@@ -96,7 +97,7 @@ public final class SceneDrawing {
 
     /** The street's wires down to {@code y}. */
     private double street(double y) {
-        wire("M" + MID + " 2V" + y, live.street(), WhatIf.Part.STREET);
+        wire("M" + STREET + " 2V" + y, live.street(), WhatIf.Part.STREET);
         part(new Part(
                 "street",
                 "utility",
@@ -118,7 +119,7 @@ public final class SceneDrawing {
         double y = street(26);
         boolean fed = state.utilityLive();
         part(new Part("box", "", LEFT, y, BOX, 30, text, "", 0, fed ? "live" : "", false, ""));
-        wire("M" + MID + " " + (y + 30) + "v14", fed, null);
+        wire("M" + STREET + " " + (y + 30) + "v14", fed, null);
         return y + 44;
     }
 
@@ -201,7 +202,7 @@ public final class SceneDrawing {
                 act.equals("handle"),
                 state.handle() == Handle.OFF || !act.equals("handle") ? "" : "down"));
         double panel = top + 146;
-        wire("M" + MID + " " + (top + 128) + "v18", live.panel(), WhatIf.Part.PANEL);
+        wire("M" + STREET + " " + (top + 128) + "v18", live.panel(), WhatIf.Part.PANEL);
         double height = 24 + branchesHeight() + 8;
         enclosure(panel, height, "panel");
         drawBranches(panel + 24);
@@ -231,7 +232,7 @@ public final class SceneDrawing {
     }
 
     private double rowHeight() {
-        return Math.max(5, Math.min(14, 150.0 / panelRows()));
+        return Math.max(5, Math.min(13, 118.0 / panelRows()));
     }
 
     private double branchesHeight() {
@@ -300,9 +301,7 @@ public final class SceneDrawing {
     // ---- a switch, a lamp or a cord for each circuit
 
     private double drawRows(double top, String title, String[] positions) {
-        List<CircuitEntry> circuits = household.circuits().stream()
-                .filter(entry -> !entry.circuit().lockedOff())
-                .toList();
+        List<CircuitEntry> circuits = switchable();
         int shown = Math.min(MOST_ROWS, circuits.size());
         double height = 34 + shown * ROW + (circuits.size() > shown ? 20 : 0) + 4;
         part(new Part(
@@ -349,6 +348,25 @@ public final class SceneDrawing {
         return top + height;
     }
 
+    /** What has a switch or a cord of its own; of more than fit, what shall run comes first. */
+    private List<CircuitEntry> switchable() {
+        List<CircuitEntry> wanted = household.circuits().stream()
+                .filter(entry -> changeover.wanted().contains(entry.id())
+                        || state.picked().contains(entry.id()))
+                .toList();
+        boolean onlyWanted = changeover.kind() == Kind.CORDS || changeover.kind() == Kind.APPLIANCE;
+        if (onlyWanted && !wanted.isEmpty()) {
+            return wanted;
+        }
+        List<CircuitEntry> all = new ArrayList<>(wanted);
+        household.circuits().stream()
+                .filter(entry -> !entry.circuit().lockedOff() && !wanted.contains(entry))
+                .forEach(all::add);
+        return all.size() > MOST_ROWS
+                ? all
+                : household.circuits().stream().filter(all::contains).toList();
+    }
+
     private int position(CircuitEntry entry) {
         if (changeover.kind() == Kind.AUTOMATIC_CIRCUITS) {
             return changeover.fed(state) ? 2 : 0;
@@ -369,7 +387,7 @@ public final class SceneDrawing {
     // ---- inlet, cord, set
 
     private double drawInletAndCord(double bottom) {
-        double y = bottom + 40;
+        double y = bottom + 30;
         boolean cords = changeover.kind() == Kind.CORDS;
         part(new Part(
                 "inlet",
@@ -384,15 +402,15 @@ public final class SceneDrawing {
                 look(live.inlet(), WhatIf.Part.INLET),
                 act.equals("cordHouse"),
                 ""));
-        double set = y + 92;
+        double set = y + 64;
         if (state.cordAtHouse() || state.cordAtGenerator()) {
             String path;
             if (state.cordAtHouse() && state.cordAtGenerator()) {
-                path = "M" + RISER + " " + (y + 18) + "c0 34 -60 14 -60 " + (set - y - 34);
+                path = "M" + RISER + " " + (y + 18) + "c0 26 -60 4 -60 " + (set - y - 34);
             } else if (state.cordAtHouse()) {
-                path = "M" + RISER + " " + (y + 18) + "c0 30 -40 20 -44 34";
+                path = "M" + RISER + " " + (y + 18) + "c0 18 -40 10 -44 22";
             } else {
-                path = "M230 " + (set - 16) + "c0 -26 -40 -14 -52 -30";
+                path = "M230 " + (set - 16) + "c0 -16 -36 -10 -48 -18";
             }
             wire(path, live.cord(), WhatIf.Part.CORD);
         }

@@ -23,6 +23,7 @@ import juiceswap.web.drawing.Scene;
  * @param asks everything else that could be done, to ask why not now
  */
 public record SwapPage(
+        long outage,
         int sequence,
         boolean rehearsal,
         String goal,

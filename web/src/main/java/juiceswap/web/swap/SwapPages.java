@@ -97,6 +97,7 @@ public class SwapPages {
         boolean showsFit =
                 changeover.fed(state) && (closing != null || !state.picked().isEmpty());
         return new SwapPage(
+                outage.id(),
                 standing.sequence(),
                 outage.rehearsal(),
                 standing.goal().word(),

@@ -52,6 +52,14 @@ final class Browsers implements AutoCloseable {
         return page;
     }
 
+    /** A page of somebody whose phone runs no scripts. */
+    Page pageWithoutScript() {
+        BrowserContext context = browser.newContext(
+                new Browser.NewContextOptions().setViewportSize(390, 844).setJavaScriptEnabled(false));
+        context.setDefaultTimeout(15_000);
+        return context.newPage();
+    }
+
     /** Script errors and violations of the content security policy so far. */
     List<String> errors() {
         return errors;

@@ -96,7 +96,8 @@ final class Person {
 
     private void fillIn() {
         if (page.locator(".reading input[name=l1n]").count() > 0) {
-            read(Map.of("l1n", "121", "l2n", "120"));
+            boolean twoLegs = page.locator(".reading input[name=l2n]").count() > 0;
+            read(twoLegs ? Map.of("l1n", "121", "l2n", "120") : Map.of("l1n", "121"));
         }
         for (Locator running : page.locator("input[type=radio][value=running]").all()) {
             running.check();

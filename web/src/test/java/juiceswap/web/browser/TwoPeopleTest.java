@@ -1,0 +1,300 @@
+package juiceswap.web.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import juiceswap.core.changeover.Action;
+import juiceswap.web.security.Guests;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** Two people with two browsers: whose move is next, and what happens when the connection, or one of them, is lost. */
+class TwoPeopleTest extends OutageJourney {
+    @Autowired
+    private Guests guests;
+
+    private Person inesStarts() {
+        return startsOutage(1280, 800);
+    }
+
+    private static void stand(Person person, String place) {
+        person.page.locator(".crew button[value=" + place + "]").click();
+        assertThat(person.page.locator(".crew button[value=" + place + "]")).hasAttribute("aria-pressed", "true");
+    }
+
+    private Person joJoins(Person ines) {
+        String code = ines.page.locator(".join .code").textContent();
+        Person jo = person(390, 844);
+        jo.go("/join");
+        jo.page.locator("[name=name]").fill("Jo");
+        jo.page.locator("[name=code]").fill("ZZZ ZZZ");
+        jo.page.getByRole(AriaRole.BUTTON).getByText("Join").click();
+        assertThat(jo.page.locator(".problem")).containsText("No outage that goes on has this code.");
+        assertThat(jo.page.locator("[name=name]")).hasValue("Jo");
+        jo.page.locator("[name=code]").fill(code.toLowerCase(java.util.Locale.ROOT));
+        jo.page.getByRole(AriaRole.BUTTON).getByText("Join").click();
+        assertThat(jo.page.locator("main.swap")).isVisible();
+        return jo;
+    }
+
+    /** Both do whatever their own page asks until the sequence has reached its goal. */
+    private List<String> together(List<Person> people, String goal) {
+        List<String> done = new ArrayList<>();
+        for (int rounds = 0; rounds < 90; rounds++) {
+            boolean acted = false;
+            for (Person person : people) {
+                awaitCurrent(person);
+                assertThat((int) person.page.evaluate("document.documentElement.scrollWidth - innerWidth"))
+                        .as(person.title() + " is too wide")
+                        .isLessThanOrEqualTo(0);
+                if (person.title().equals(goal)) {
+                    return done;
+                }
+                if (person.page
+                                .locator(".reading [data-key=done], form[action='/swap/walk-round'] [data-key=done]")
+                                .count()
+                        > 0) {
+                    done.add(person == people.get(0) ? "outside: " + person.title() : "inside: " + person.title());
+                    person.confirm();
+                    acted = true;
+                }
+            }
+            assertThat(acted)
+                    .as("nobody is stuck: " + people.get(0).title() + " / "
+                            + people.get(1).title() + " after " + done)
+                    .isTrue();
+        }
+        throw new AssertionError("no end: " + done);
+    }
+
+    private void awaitCurrent(Person person) {
+        assertThat(person.page.locator("main"))
+                .hasAttribute("data-seen", String.valueOf(standing().sequence()));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"saltmarsh-cottage,1280,800", "tarn-edge-workshop,390,844", "weavers-loft,1280,800"})
+    void outAndBackTogether(String household, int width, int height) throws IOException {
+        household(household);
+        Person ines = startsOutage(width, height);
+        Person jo = joJoins(ines);
+        stand(ines, "generator");
+        stand(jo, "panel");
+        List<String> out = together(List.of(ines, jo), ON_GENERATOR);
+        assertThat(out.stream().filter(step -> step.startsWith("outside"))).hasSizeGreaterThan(5);
+        assertThat(out.stream().filter(step -> step.startsWith("inside"))).hasSizeGreaterThan(4);
+        assertThat(out).contains("outside: Start the engine");
+        goBack(jo);
+        List<String> back = together(List.of(ines, jo), ON_UTILITY);
+        assertThat(back).contains("outside: Stop the engine");
+        ines.go("/swap");
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page).hasURL(Pattern.compile(".*/logbook$"));
+        jo.go("/swap");
+        assertThat(jo.page.locator("main h1")).hasText("This outage is over");
+        jo.go("/house");
+        assertThat(jo.page.locator("main")).containsText("Not open to you");
+    }
+
+    @Test
+    void whoWaitsSeesForWhatAndIsToldWithinASecond() {
+        Person ines = inesStarts();
+        advance(ines, Action.START_ENGINE);
+        Person bram = person(390, 844).enter("bram");
+        stand(ines, "generator");
+        stand(bram, "panel");
+        bram.follow("Wait for Ines: Start the engine", bram::confirm);
+        assertThat(bram.page.locator("main")).containsText("Then you: Switch the generator input ON");
+        ines.confirm();
+        long confirmed = System.nanoTime();
+        assertThat(bram.page.locator("main h1")).hasText("Switch the generator input ON");
+        assertThat((System.nanoTime() - confirmed) / 1e9)
+                .as("seconds, with leeway for a busy machine")
+                .isLessThan(3);
+        bram.confirm();
+        assertThat(bram.title()).isEqualTo("Wait for Ines: Let the engine warm up");
+        assertThat(bram.page.locator("[role=timer]")).hasText(Pattern.compile("[0-4]:\\d\\d"));
+        bram.page.locator(".crew button[name=name]").click();
+        // nobody is waited for any more: the step is Bram's own
+        assertThat(bram.page.locator("main h1")).hasText("Let the engine warm up");
+    }
+
+    @Test
+    void whatIsConfirmedWithoutAConnectionIsSentAfterwards() {
+        Person ines = inesStarts();
+        BrowserContext connection = ines.page.context();
+        int seen = ines.seen();
+        connection.setOffline(true);
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator("[data-unsent]")).containsText("Not sent yet: “It works”.");
+        assertThat(standing().sequence()).isEqualTo(seen);
+        connection.setOffline(false);
+        assertThat(ines.page.locator("main")).hasAttribute("data-seen", String.valueOf(seen + 1));
+        assertThat(ines.page.locator("[data-unsent]")).isHidden();
+        assertThat(ines.title()).isEqualTo("Unplug delicate electronics");
+    }
+
+    @Test
+    void whatSomebodyElseDidMeanwhileIsReportedAsNotTaken() {
+        Person ines = inesStarts();
+        BrowserContext connection = ines.page.context();
+        connection.setOffline(true);
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator("[data-unsent]")).isVisible();
+        swap.confirm(account("bram"), 1, Action.CHECK_CO_ALARM, null, Map.of());
+        connection.setOffline(false);
+        assertThat(ines.page.locator(".notice[role=alert]")).containsText("Bram was faster: “CO alarm tested”.");
+        assertThat(standing().sequence()).isEqualTo(2);
+    }
+
+    @Test
+    void aCodeIsWorthNothingAfterTooManyTriesOrWhenItWasRenewed() {
+        inesStarts();
+        long outage = swap.current(account("ines")).orElseThrow().id();
+        String old = guests.code(outage);
+        assertThat(guests.code(outage)).isEqualTo(old).hasSize(6);
+        assertThat(guests.join(old, "Ines", "here").refused()).isEqualTo(Guests.Refused.NAME_TAKEN);
+        guests.renewCode(outage);
+        for (int tries = 0; tries < 10; tries++) {
+            assertThat(guests.join(old, "Mo", "there").refused()).isEqualTo(Guests.Refused.WRONG_CODE);
+        }
+        String fresh = guests.code(outage);
+        assertThat(guests.join(fresh, "Mo", "there").refused()).isEqualTo(Guests.Refused.TOO_MANY_TRIES);
+        assertThat(guests.join(fresh, "Mo", "elsewhere").guest().outageId()).isEqualTo(outage);
+    }
+
+    @Test
+    void aTimerRunsOnTheServersClockAndRings() {
+        Person ines = inesStarts();
+        ines.page.clock().install();
+        advance(ines, Action.WARM_UP);
+        assertThat(ines.page.locator("[role=timer]")).hasText(Pattern.compile("4:[3-5]\\d|5:00"));
+        ines.page.getByText("Ring when time is up").click();
+        ines.page.clock().fastForward("05:01");
+        assertThat(ines.page.locator("[role=timer]")).hasText("Time is up");
+        assertThat(ines.page.locator("html")).hasAttribute("data-rang", "Let the engine warm up");
+    }
+
+    @Test
+    void aTouchedPartSaysWhatItIsWhatWouldHappenAndTakesTheTruth() {
+        Person ines = inesStarts();
+        advance(ines, Action.PICK_UP);
+        ines.page.locator(".scene-drawing a[aria-label^='main']").click();
+        ines.page.getByText("Switch the main breaker ON: why not now?").click();
+        Locator card = ines.page.locator("#asked");
+        assertThat(card).containsText("It can’t be done as things stand.");
+        assertThat(card).containsText("a line worker on a wire believed dead would be killed");
+        assertThat(card).containsText("It would make live: the street’s wires.");
+        assertThat(ines.page.locator(".scene-drawing .wire.danger").first()).isAttached();
+        // it stays although somebody else goes on
+        swap.open(account("bram"), standing().sequence(), "fridge");
+        assertThat(ines.page.locator("main"))
+                .hasAttribute("data-seen", String.valueOf(standing().sequence()));
+        assertThat(card).isVisible();
+        ines.go("/swap?part=input");
+        ines.page.locator("#asked button[name=input][value=off]").click();
+        assertThat(ines.page.locator("#asked")).hasCount(0);
+        assertThat(standing().state().inputOn()).isFalse();
+        // what was not asked for stays as it was
+        assertThat(standing().state().done().has(juiceswap.core.changeover.Check.CHECK_CO_ALARM))
+                .isTrue();
+    }
+
+    @Test
+    void theWayBackIsOfferedOnlyWhenTheStreetHasHeld() {
+        Person ines = inesStarts();
+        advance(ines, null);
+        ines.page.locator("input[value=message]").check();
+        ines.page.getByText("The street has power again").click();
+        assertThat(ines.page.locator("main")).containsText("message of the utility, since");
+        assertThat(ines.page.getByText("Go back to the utility")).hasCount(0);
+        assertThat(ines.page.locator("[role=timer]")).hasText(Pattern.compile("9:[3-5]\\d|10:00"));
+        ines.page.getByText("It went out again").click();
+        assertThat(ines.page.getByText("The street has power again")).isVisible();
+        assertThat(standing().state().utilityLive()).isFalse();
+    }
+
+    @Test
+    void theSensorIsTheSurestSign() {
+        db.execute(
+                "insert into street_sensor (household_id, live, since) select id, false, {0} from household",
+                org.jooq.impl.DSL.val(java.time.OffsetDateTime.ofInstant(
+                        Instant.parse("2026-01-14T18:04:00Z"), java.time.ZoneOffset.UTC)));
+        Person ines = inesStarts();
+        advance(ines, null);
+        assertThat(ines.page.locator("main")).containsText("Sensor on the street side: dark since");
+        ines.page.getByText("Simulated sensor").click();
+        ines.page.getByText("show power").click();
+        assertThat(ines.page.locator("main")).containsText("street-side sensor, since");
+        assertThat(standing().watch().sign()).isEqualTo(juiceswap.core.outage.Sign.SENSOR);
+    }
+
+    @Test
+    void whatIsFoundOnTheWalkRoundOpensItsCauses() {
+        Person ines = inesStarts();
+        advance(ines, Action.WALK_ROUND);
+        for (Locator running :
+                ines.page.locator("input[type=radio][value=running]").all()) {
+            running.check();
+        }
+        ines.page.locator("input[name='thing.well'][value=silent]").check();
+        ines.page.locator("input[name='thing.fridge'][value=tripped]").check();
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator("main")).containsText("A compressor or pump may wait three to ten minutes");
+        assertThat(ines.page.locator("main")).containsText("Press reset once.");
+        assertThat(ines.title()).isEqualTo("Walk round the house");
+        ines.page.getByText("Finish with what does not run").click();
+        assertThat(ines.page.locator("main h1")).hasText("The house is on the generator");
+    }
+
+    @Test
+    void whoTakesOverLooksAtEverythingFirst() {
+        Person ines = inesStarts();
+        advance(ines, Action.INPUT_ON);
+        Person bram = person(390, 844).enter("bram");
+        bram.go("/swap/hand-over");
+        assertThat(bram.title()).isEqualTo("You take over");
+        assertThat(bram.page.locator("main")).containsText("Ines: Plate to generator");
+        bram.page.locator("select[name=plate]").selectOption("utility");
+        bram.page.getByText("I have looked: this is how it is").click();
+        assertThat(bram.page.locator("main h1")).hasText("Slide the plate up, over the main");
+    }
+
+    @Test
+    void whatIsNotNeededHereIsRemembered() {
+        Person ines = inesStarts();
+        advance(ines, Action.UNPLUG_SENSITIVE);
+        ines.page.getByText("not here").click();
+        // nothing else has to be unplugged: the step itself is gone, in this outage and in the next
+        assertThat(ines.page.locator("main h1")).not().hasText("Unplug delicate electronics");
+        assertThat(standing().plan().steps()).noneMatch(step -> step.action() == Action.UNPLUG_SENSITIVE);
+        db.execute("update outage set ended_at = now() where ended_at is null");
+        ines.go("/now");
+        ines.page.locator("button[value=outage]").click();
+        assertThat(ines.page.locator("main.swap")).isVisible();
+        assertThat(standing().plan().steps()).noneMatch(step -> step.action() == Action.UNPLUG_SENSITIVE);
+        advance(ines, Action.CHECK_PLACEMENT);
+        assertThat(ines.page.locator(".points li").first().locator("button")).hasCount(0);
+    }
+
+    @Test
+    void makingSafeNeedsNoScript() {
+        inesStarts();
+        Person bram = new Person(browsers.pageWithoutScript(), address()).enter("bram");
+        advance(bram, Action.INPUT_ON);
+        bram.page.getByText("Make safe").locator("visible=true").first().click();
+        bram.follow("It is safe now", () -> bram.page.locator("[data-key=done]").click());
+        assertThat(standing().state().engine().running()).isFalse();
+    }
+}
