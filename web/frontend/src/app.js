@@ -17,6 +17,8 @@ document.addEventListener('alpine:init', () => {
         this.click('[data-key="undo"]', event);
       } else if (event.key === '.') {
         this.click('[data-key="not-so"]', event);
+      } else if (event.key === '!') {
+        this.click('[data-key="make-safe"]', event);
       } else if (event.key === 't') {
         this.click('[data-key="theme"]', event);
       } else if (event.key === 'm') {

@@ -14,6 +14,7 @@ import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Measuring;
+import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
@@ -23,6 +24,7 @@ import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
 import juiceswap.web.swap.Outages;
 import juiceswap.web.swap.Outages.Outage;
+import juiceswap.web.swap.SimulatedStreetSensor;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -36,13 +38,21 @@ public class DemoData implements ApplicationRunner {
     private final Households households;
     private final Accounts accounts;
     private final Outages outages;
+    private final SimulatedStreetSensor sensor;
     private final Schemas schemas;
     private final Clock clock;
 
-    DemoData(Households households, Accounts accounts, Outages outages, Schemas schemas, Clock clock) {
+    DemoData(
+            Households households,
+            Accounts accounts,
+            Outages outages,
+            SimulatedStreetSensor sensor,
+            Schemas schemas,
+            Clock clock) {
         this.households = households;
         this.accounts = accounts;
         this.outages = outages;
+        this.sensor = sensor;
         this.schemas = schemas;
         this.clock = clock;
     }
@@ -60,6 +70,7 @@ public class DemoData implements ApplicationRunner {
         Account bram = accounts.create(household, "Bram", Accounts.DEMO_HELPER, "estuary-lantern", "helper");
         Instant today = clock.instant().truncatedTo(ChronoUnit.DAYS);
         live(household, file, ines, bram, today.minus(Duration.ofDays(312)).plus(Duration.ofHours(18)), 7);
+        sensor.show(household, false);
         live(household, file, bram, ines, today.minus(Duration.ofDays(41)).plus(Duration.ofHours(3)), 26);
     }
 
@@ -77,10 +88,7 @@ public class DemoData implements ApplicationRunner {
         long id = outages.current(household).orElseThrow().id();
         Instant now = follow(household, id, one, other, start.plusSeconds(420));
         now = now.plus(Duration.ofHours(hours));
-        Standing standing = outages.find(household, id).map(Outage::standing).orElseThrow();
-        SwapState.Change live = standing.state().change();
-        live.utilityLive = true;
-        append(household, id, new Event.Corrected(live.state()), one, now);
+        append(household, id, new Event.UtilitySeen(Sign.METER_DISPLAY, now), one, now);
         append(household, id, new Event.Chosen(Goal.ON_UTILITY, file.outage()), one, now);
         now = follow(household, id, one, other, now.plusSeconds(600));
         append(household, id, new Event.Ended(), one, now);

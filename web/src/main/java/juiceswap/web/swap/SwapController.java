@@ -145,9 +145,7 @@ class SwapController {
             @RequestParam(defaultValue = "outage") String what,
             @RequestParam(required = false) List<String> pickUp,
             @RequestParam(defaultValue = "restore-first") String after) {
-        if (account.guest()) {
-            throw notFound();
-        }
+        requireHousehold(account);
         HouseholdFile file = households.file(account.householdId()).orElseThrow(() -> notFound());
         Options wishes = file.outage();
         Options options = new Options(
@@ -297,10 +295,9 @@ class SwapController {
     /** The stand-in for the street-side sensor is set to show something. */
     @PostMapping("/sensor")
     String sensor(@AuthenticationPrincipal Account account, @RequestParam boolean live) {
-        if (!account.guest()) {
-            sensor.show(account.householdId(), live);
-            swap.sensorShows(account, live);
-        }
+        requireHousehold(account);
+        sensor.show(account.householdId(), live);
+        swap.sensorShows(account, live);
         return BACK;
     }
 
@@ -323,20 +320,21 @@ class SwapController {
 
     @PostMapping("/new-code")
     String newCode(@AuthenticationPrincipal Account account) {
-        if (!account.guest()) {
-            guests.renewCode(swap.current(account).orElseThrow(Conflict::new).id());
-        }
+        requireHousehold(account);
+        guests.renewCode(swap.current(account).orElseThrow(Conflict::new).id());
         return BACK;
     }
 
     @PostMapping("/put-aside")
     String putAside(@AuthenticationPrincipal Account account, @RequestParam int seen, @RequestParam String point) {
+        requireHousehold(account);
         swap.putAside(account, seen, Lookout.of(point).orElseThrow(() -> notFound()));
         return BACK;
     }
 
     @PostMapping("/take-up")
     String takeUp(@AuthenticationPrincipal Account account, @RequestParam String check) {
+        requireHousehold(account);
         swap.takeUp(account, Action.of(check).orElseThrow(() -> notFound()));
         return BACK;
     }
@@ -462,6 +460,13 @@ class SwapController {
         return ids == null
                 ? List.of()
                 : ids.stream().filter(known::contains).distinct().toList();
+    }
+
+    /** What outlasts the outage is not for those who only help in it. */
+    private static void requireHousehold(Account account) {
+        if (account.guest()) {
+            throw notFound();
+        }
     }
 
     private static ResponseStatusException notFound() {

@@ -139,10 +139,18 @@ public record SwapPage(
      * @param how it is known, and since when
      * @param heldAt epoch milliseconds when it will have held
      * @param sensor what the street-side sensor shows, or null when there is none
+     * @param sensorDisagrees it shows dark although somebody says that there is power
      * @param signs the ways to know, the surest first
      */
     public record Watch(
-            boolean live, String how, long heldAt, long now, boolean held, String sensor, List<Choice> signs) {}
+            boolean live,
+            String how,
+            long heldAt,
+            long now,
+            boolean held,
+            String sensor,
+            boolean sensorDisagrees,
+            List<Choice> signs) {}
 
     /**
      * A part of the drawing, or a question about a step.

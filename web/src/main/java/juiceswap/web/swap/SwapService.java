@@ -15,6 +15,7 @@ import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Lookout;
 import juiceswap.core.changeover.Options;
+import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.Rule;
@@ -158,6 +159,7 @@ public class SwapService {
         List<Event> events = new ArrayList<>();
         answers.forEach((circuit, answer) -> events.add(new Event.Answered(circuit, answer)));
         if (finish) {
+            current(account).ifPresent(outage -> helpers.acted(account, outage.id(), Place.INDOORS));
             events.add(new Event.Done(Action.WALK_ROUND, null, null, null, List.of()));
         }
         record(account, seen, events);

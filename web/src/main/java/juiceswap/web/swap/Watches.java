@@ -6,6 +6,7 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Arrays;
 import java.util.Locale;
+import java.util.Optional;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.UtilityWatch;
@@ -34,6 +35,7 @@ class Watches {
     Watch watch(Outage outage, Standing standing) {
         UtilityWatch watch = standing.watch();
         Instant now = clock.instant();
+        Optional<Reading> reading = sensor.read(outage.householdId());
         return new Watch(
                 watch != null,
                 watch == null
@@ -43,7 +45,8 @@ class Watches {
                 now.toEpochMilli(),
                 outage.rehearsal()
                         || watch != null && watch.held(outage.household().hold(), now),
-                sensor.read(outage.householdId()).map(Watches::shown).orElse(null),
+                reading.map(Watches::shown).orElse(null),
+                watch != null && reading.isPresent() && !reading.get().live(),
                 Arrays.stream(Sign.values())
                         .filter(sign -> sign != Sign.SENSOR)
                         .map(sign -> new Choice(sign.word(), words.say("sign." + sign.word())))

@@ -240,6 +240,17 @@ class SwapJourneyTest extends OutageJourney {
         ines.page.locator("[data-key=done]").click();
         assertThat(ines.page.locator(".stop-strip")).isVisible();
         scan(ines.page, "/swap stopped", violations);
+        for (String path : List.of("/swap?part=main&why=main-on", "/swap?part=branches", "/swap/hand-over")) {
+            ines.go(path);
+            scan(ines.page, path, violations);
+        }
+        Person stranger = person(390, 844);
+        stranger.go("/join");
+        scan(stranger.page, "/join", violations);
+        ines.go("/logbook");
+        ines.listening();
+        ines.page.keyboard().press("!");
+        assertThat(ines.page.locator("main h1")).not().hasText("Logbook");
         assertThat(violations).isEmpty();
     }
 
