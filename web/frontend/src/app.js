@@ -120,6 +120,10 @@ document.addEventListener('alpine:init', () => {
       this.source.addEventListener('error', () => this.offline(true));
       this.source.addEventListener('open', () => { if (this.lost) { this.offline(false); this.deliver(); this.refresh(); } });
       this.$root.addEventListener('submit', (event) => this.submit(event));
+      this.$root.addEventListener('click', (event) => {
+        const details = event.target.closest('summary')?.parentNode;
+        if (details) details.dataset.touched = 'yes';
+      });
       this.timeIsUp = () => this.refresh();
       document.addEventListener('time-is-up', this.timeIsUp);
       this.back = () => this.deliver();
@@ -168,7 +172,14 @@ document.addEventListener('alpine:init', () => {
       const now = document.querySelector('main').dataset;
       // an answer that was on its way while another overtook it is from the past
       if (then?.outage && then.outage === now.outage && Number(then.seen) < Number(now.seen)) return;
-      if (fresh) Alpine.morph(document.querySelector(part), fresh.outerHTML);
+      if (fresh) {
+        Alpine.morph(document.querySelector(part), fresh.outerHTML, {
+          // what somebody has opened or closed stays so
+          updating(is, will) {
+            if (is.nodeName === 'DETAILS' && is.dataset.touched) { will.open = is.open; will.dataset.touched = 'yes'; }
+          },
+        });
+      }
       this.offline(this.lost);
     },
     submit(event) {

@@ -22,7 +22,8 @@ class LayoutTest {
                 .resideInAPackage("juiceswap.core..")
                 .should()
                 .onlyDependOnClassesThat()
-                .resideInAnyPackage("juiceswap.core..", "java.lang..", "java.util..", "java.time..", "org.jspecify..")
+                .resideInAnyPackage(
+                        "juiceswap.core..", "java.lang..", "java.util..", "java.time..", "org.jspecify..", "org.ejml..")
                 .check(all);
         noClasses()
                 .that()

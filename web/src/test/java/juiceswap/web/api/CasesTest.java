@@ -30,7 +30,7 @@ import tools.jackson.databind.JsonNode;
 /** The worked cases, asked of the API as anybody would. */
 class CasesTest {
     private final MockMvc api = MockMvcBuilders.standaloneSetup(
-                    new EngineApi(new Schemas()), new PlanningApi(new Schemas()))
+                    new EngineApi(new Schemas()), new PlanningApi(new Schemas()), new MeterApi(new Schemas()))
             .setControllerAdvice(new ApiProblems())
             .build();
 

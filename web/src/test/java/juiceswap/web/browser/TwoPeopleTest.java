@@ -289,6 +289,21 @@ class TwoPeopleTest extends OutageJourney {
     }
 
     @Test
+    void whatIsOpenedStaysOpenWhileOthersGoOn() {
+        Person ines = startsOutage(1280, 800);
+        ines.page.getByText("Choose what shall run").click();
+        swap.confirm(account("bram"), 1, Action.CHECK_CO_ALARM, null, Map.of());
+        assertThat(ines.page.locator("main")).hasAttribute("data-seen", "2");
+        Locator range = ines.page.locator(".choices input[value=range]").first();
+        assertThat(range).isVisible();
+        // and while something is being chosen, the page says that it is old instead of changing under the finger
+        range.check();
+        swap.confirm(account("bram"), 2, Action.UNPLUG_SENSITIVE, null, Map.of());
+        assertThat(ines.page.locator("[data-stale]")).isVisible();
+        assertThat(range).isChecked();
+    }
+
+    @Test
     void makingSafeNeedsNoScript() {
         inesStarts();
         Person bram = new Person(browsers.pageWithoutScript(), address()).enter("bram");

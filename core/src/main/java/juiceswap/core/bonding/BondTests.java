@@ -1,0 +1,60 @@
+package juiceswap.core.bonding;
+
+import juiceswap.core.InvalidInput;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Ohms between neutral and ground, measured with the engine stopped and no voltage present; infinite when the meter shows
+ * an open circuit, null when not measured.
+ *
+ * @param generatorAlone at a receptacle of the set, its cord unplugged
+ * @param inletAlone at the cord's house inlet, its cord unplugged
+ * @param connected at a receptacle of the set with both cord ends in
+ */
+public record BondTests(
+        @Nullable Double generatorAlone,
+        @Nullable Double inletAlone,
+        @Nullable Double connected) {
+    public static final BondTests NONE = new BondTests(null, null, null);
+
+    /** Below this many ohms two conductors are joined. */
+    private static final double JOINED_BELOW = 1;
+
+    /** Above this many ohms they are not; in between the meter, its probes or a bad joint is doubted. */
+    private static final double OPEN_ABOVE = 100;
+
+    /** What a reading says. */
+    public enum Finding {
+        NOT_MEASURED,
+        BOND,
+        DOUBTFUL,
+        OPEN
+    }
+
+    public BondTests {
+        require("/generatorAloneOhms", generatorAlone);
+        require("/inletAloneOhms", inletAlone);
+        require("/connectedOhms", connected);
+    }
+
+    private static void require(String pointer, @Nullable Double ohms) {
+        InvalidInput.unless(ohms == null || ohms >= 0, pointer, "must be 0 or more");
+    }
+
+    /** What one of the readings says. */
+    public static Finding finding(@Nullable Double ohms) {
+        if (ohms == null) {
+            return Finding.NOT_MEASURED;
+        }
+        if (ohms < JOINED_BELOW) {
+            return Finding.BOND;
+        }
+        return ohms <= OPEN_ABOVE ? Finding.DOUBTFUL : Finding.OPEN;
+    }
+
+    boolean anyDoubtful() {
+        return finding(generatorAlone) == Finding.DOUBTFUL
+                || finding(inletAlone) == Finding.DOUBTFUL
+                || finding(connected) == Finding.DOUBTFUL;
+    }
+}
