@@ -1,7 +1,7 @@
 // What the browser adds to pages that work without it: keys, running timers, live updates. No rule of the job is here.
 document.addEventListener('alpine:init', () => {
   const typing = (target) => target.closest('input, textarea, select');
-  const pages = { 1: '/now', 2: '/swap', 5: '/house', 7: '/logbook' };
+  const pages = { 1: '/now', 2: '/swap', 3: '/meter', 5: '/house', 7: '/logbook' };
 
   Alpine.data('keys', () => ({
     init() { document.documentElement.dataset.keys = 'ready'; },

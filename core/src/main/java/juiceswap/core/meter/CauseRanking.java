@@ -165,7 +165,8 @@ public final class CauseRanking {
     }
 
     private void add(Hypothesis hypothesis, Network network, double hertz) {
-        Solution solved = network.solve();
+        boolean aboutBonds = hypothesis == Hypothesis.TWO_BONDS || hypothesis == Hypothesis.NO_BOND;
+        Solution solved = (aboutBonds ? network : withOneBond(network)).solve();
         Map<Reading, Predicted> readings = new EnumMap<>(Reading.class);
         readings.put(Reading.L1N, volts(solved.l1n(), LEG_SIGMA));
         readings.put(Reading.L2N, volts(solved.l2n(), LEG_SIGMA));
@@ -177,6 +178,12 @@ public final class CauseRanking {
 
     private static Predicted volts(@Nullable Double value, double sigma) {
         return value == null ? new Predicted(STRAY_VOLTS, STRAY_SIGMA) : new Predicted(value, sigma);
+    }
+
+    /** Every other hypothesis is about a circuit whose bond is in order: two things wrong at once are not told apart. */
+    private static Network withOneBond(Network network) {
+        boolean atPanel = network.bonds().panel();
+        return bonds(network, !atPanel, atPanel);
     }
 
     private static Network unloaded(Network network) {

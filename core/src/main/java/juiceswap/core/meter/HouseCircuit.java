@@ -17,6 +17,7 @@ import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.Generator.BondChange;
 import juiceswap.core.supply.Limits;
 import juiceswap.core.supply.Link;
 
@@ -47,6 +48,16 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
 
     public static HouseCircuit of(Setup setup, Collection<String> on, Bond bond) {
         return new HouseCircuit(setup, List.copyOf(on), bond);
+    }
+
+    /** How the set's bond has to stand so that there is one in all; what it is when it can't be changed. */
+    public static Bond bondInUse(Setup setup) {
+        if (setup.generator().bondChange() != BondChange.SWITCH) {
+            return setup.generator().bond();
+        }
+        boolean houseBondReaches =
+                setup.transfer().kind() != Kind.CORDS && !setup.transfer().switchedNeutral();
+        return houseBondReaches ? Bond.FLOATING : Bond.BONDED;
     }
 
     /** As it should be. */

@@ -30,6 +30,9 @@ public sealed interface Event {
     record RefusedReading(Action action, Readings readings, Verdict verdict, List<VoltageCause> causes)
             implements Event {}
 
+    /** Readings taken under way, at the panel's receptacles or its meter; nothing waits for them. */
+    record Read(Readings readings, Verdict verdict, List<VoltageCause> causes) implements Event {}
+
     /** It isn't like that: how things really stand. */
     record Corrected(SwapState state) implements Event {}
 

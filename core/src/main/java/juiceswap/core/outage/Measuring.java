@@ -24,6 +24,20 @@ public final class Measuring {
     }
 
     /**
+     * The event to log for readings taken while living on the set, when no step asks for them: a stop halts everything as
+     * it does in a measuring step.
+     */
+    public static Event underWay(Standing standing, Readings readings) {
+        boolean loaded = standing.changeover().loaded(standing.state());
+        VoltageJudgement judged =
+                VoltageJudgement.of(standing.changeover().generator().splitPhase(), true, loaded, readings);
+        return judged.verdict() == Verdict.STOP
+                ? new Event.RefusedReading(
+                        Action.MEASURE_LOADED, readings, judged.verdict(), List.copyOf(judged.causes()))
+                : new Event.Read(readings, judged.verdict(), List.copyOf(judged.causes()));
+    }
+
+    /**
      * The event to log. The step is done only when the verdict is no stop and the load was on where it belongs: legs far
      * apart under load are read once more without it, and after that again with a little load.
      */

@@ -46,6 +46,31 @@ class CauseRankingTest {
         assertThat(first(l1n, l2n, l1l2, hz, ng)).isEqualTo(expected);
     }
 
+    /** With a pump on 240 V a lost leg is fed back through it: it must not be taken for a lost neutral, nor the reverse. */
+    @Test
+    void aPumpOnBothLegsDoesNotConfuseNeutralAndLeg() {
+        CauseRanking withPump = new CauseRanking(
+                HouseCircuit.of(Samples.cottage(), List.of("lamp", "lights", "fridge", "well"), Bond.BONDED));
+        assertThat(withPump.rank(new Readings(88.0, 151.0, null, null, null))
+                        .ranked()
+                        .get(0)
+                        .hypothesis())
+                .isEqualTo(Hypothesis.LOST_NEUTRAL);
+        Solution lostLeg = HouseCircuit.of(Samples.cottage(), List.of("lamp", "lights", "well"), Bond.FLOATING)
+                .with(new Faults(false, false, true, false, 0, false))
+                .solve();
+        assertThat(withPump.rank(new Readings(lostLeg.l1n(), lostLeg.l2n(), lostLeg.l1l2(), 60.3, null))
+                        .ranked()
+                        .get(0)
+                        .hypothesis())
+                .isEqualTo(Hypothesis.LOST_LEG);
+    }
+
+    @Test
+    void theBondIsWhatItWillBeInUse() {
+        assertThat(HouseCircuit.bondInUse(Samples.cottage())).isEqualTo(Bond.FLOATING);
+    }
+
     @Test
     void theSharesAreAWhole() {
         Ranking ranked = ranking.rank(new Readings(117.0, 124.0, null, null, null));

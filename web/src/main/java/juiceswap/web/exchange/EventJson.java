@@ -42,6 +42,8 @@ public final class EventJson {
             if (done.readings() != null) {
                 putReadings(json, done.readings(), done.verdict(), done.causes());
             }
+        } else if (event instanceof Event.Read read) {
+            putReadings(json, read.readings(), read.verdict(), read.causes());
         } else if (event instanceof Event.RefusedReading refused) {
             json.put("action", refused.action().word());
             putReadings(json, refused.readings(), refused.verdict(), refused.causes());
@@ -82,6 +84,7 @@ public final class EventJson {
                         causes(json));
             case "refused-reading" ->
                 new Event.RefusedReading(action(json), readings(json), verdict(json), causes(json));
+            case "read" -> new Event.Read(readings(json), verdict(json), causes(json));
             case "corrected" -> new Event.Corrected(SwapJson.state(json.path("state"), setup));
             case "opened" -> new Event.Opened(json.path("circuit").asString());
             case "chosen" -> new Event.Chosen(goal(json), SwapJson.options(json.path("options"), setup));

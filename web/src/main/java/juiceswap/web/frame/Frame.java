@@ -22,7 +22,13 @@ import org.springframework.web.bind.annotation.ModelAttribute;
 
 /** What every page carries: the Line, the stop strip, who is signed in, the theme. */
 @ControllerAdvice(
-        basePackages = {"juiceswap.web.swap", "juiceswap.web.house", "juiceswap.web.logbook", "juiceswap.web.now"})
+        basePackages = {
+            "juiceswap.web.swap",
+            "juiceswap.web.meter",
+            "juiceswap.web.house",
+            "juiceswap.web.logbook",
+            "juiceswap.web.now"
+        })
 class Frame {
     private final Outages outages;
     private final Households households;

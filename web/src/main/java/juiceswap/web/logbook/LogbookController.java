@@ -200,6 +200,9 @@ class LogbookController {
         if (event instanceof Event.Done done) {
             return done.readings();
         }
+        if (event instanceof Event.Read read) {
+            return read.readings();
+        }
         return event instanceof Event.RefusedReading refused ? refused.readings() : null;
     }
 

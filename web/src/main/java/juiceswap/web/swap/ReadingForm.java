@@ -35,11 +35,21 @@ public record ReadingForm(List<Field> fields) {
     public static ReadingForm typed(Standing standing, Action action, Map<String, String> typed) {
         boolean splitPhase = standing.changeover().generator().splitPhase();
         boolean loaded = Measuring.underLoad(standing, action);
+        return typed(splitPhase, loaded, action, true, typed);
+    }
+
+    /** A form of which any field may be left empty, for readings that no step asks for. */
+    public static ReadingForm anyOf(boolean splitPhase, boolean loaded, boolean atSet, Map<String, String> typed) {
+        return typed(splitPhase, loaded, atSet ? Action.MEASURE_GENERATOR : Action.MEASURE_LOADED, false, typed);
+    }
+
+    private static ReadingForm typed(
+            boolean splitPhase, boolean loaded, Action action, boolean legsRequired, Map<String, String> typed) {
         boolean atSet = action == Action.MEASURE_GENERATOR;
         List<Field> fields = new ArrayList<>();
-        fields.add(field("l1n", splitPhase ? "L1 to neutral" : "Hot to neutral", "V", true, loaded, typed));
+        fields.add(field("l1n", splitPhase ? "L1 to neutral" : "Hot to neutral", "V", legsRequired, loaded, typed));
         if (splitPhase) {
-            fields.add(field("l2n", "L2 to neutral", "V", true, loaded, typed));
+            fields.add(field("l2n", "L2 to neutral", "V", legsRequired, loaded, typed));
             fields.add(field("l1l2", "L1 to L2", "V", false, loaded, typed));
         }
         if (action != Action.MEASURE_UTILITY) {
@@ -49,6 +59,11 @@ public record ReadingForm(List<Field> fields) {
             fields.add(field("ng", "Neutral to ground", "V", false, loaded, typed));
         }
         return new ReadingForm(List.copyOf(fields));
+    }
+
+    /** Whether nothing was typed at all. */
+    public boolean isEmpty() {
+        return fields.stream().allMatch(field -> field.typed().isBlank());
     }
 
     /** Whether a field was wrong or missing. */

@@ -20,6 +20,7 @@ import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.meter.Readings;
 import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Measuring;
@@ -152,6 +153,11 @@ public class SwapService {
         Standing standing = outage.standing();
         helpers.acted(account, outage.id(), action.place(standing.changeover()));
         write(account, outage, standing.sequence(), List.of(event));
+    }
+
+    /** Readings taken under way; a stop halts everything, on whatever the log holds. */
+    public void read(Account account, Readings readings) {
+        insist(account, standing -> Measuring.underWay(standing, readings));
     }
 
     /** Answers of the walk-round; with {@code finish} the walk-round is confirmed too. */

@@ -94,6 +94,11 @@ public class Words {
         return messages.getMessage(key, values, Locale.ENGLISH);
     }
 
+    /** The words of that key if there are any, else the others. */
+    public String sayOr(String key, String otherwise) {
+        return messages.getMessage(key, null, otherwise, Locale.ENGLISH);
+    }
+
     /** A log entry in one line. */
     public String event(Event event, HouseholdFile household) {
         if (event instanceof Event.Started started) {
@@ -101,6 +106,10 @@ public class Words {
         }
         if (event instanceof Event.Done done) {
             return brief(done.action(), done.circuit(), household);
+        }
+        if (event instanceof Event.Read read) {
+            return "Read under way: " + read.verdict().name().toLowerCase(Locale.ROOT)
+                    + (read.causes().isEmpty() ? "" : ". " + causes(read.causes()));
         }
         if (event instanceof Event.RefusedReading refused) {
             return brief(refused.action(), null, household) + ": "

@@ -3,8 +3,6 @@ package juiceswap.web.browser;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.deque.html.axecore.playwright.AxeBuilder;
-import com.deque.html.axecore.results.AxeResults;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
@@ -252,15 +250,6 @@ class SwapJourneyTest extends OutageJourney {
         ines.page.keyboard().press("!");
         assertThat(ines.page.locator("main h1")).not().hasText("Logbook");
         assertThat(violations).isEmpty();
-    }
-
-    private static void scan(Page page, String where, List<String> violations) {
-        AxeResults results = new AxeBuilder(page)
-                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
-                .analyze();
-        results.getViolations()
-                .forEach(rule -> violations.add(where + ": " + rule.getId() + " "
-                        + rule.getNodes().get(0).getHtml()));
     }
 
     private static Page.GetByRoleOptions named(String name) {

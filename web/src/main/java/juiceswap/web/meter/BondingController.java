@@ -1,0 +1,258 @@
+package juiceswap.web.meter;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import juiceswap.core.bonding.BondJudgement;
+import juiceswap.core.bonding.BondJudgement.Use;
+import juiceswap.core.bonding.BondTests;
+import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.Generator;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.household.HouseDraft;
+import juiceswap.web.household.Households;
+import juiceswap.web.meter.BondRecords.Proven;
+import juiceswap.web.security.Account;
+import juiceswap.web.words.Words;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The neutral-to-ground bond, found out with a meter: engine off, three tests, a verdict at once. */
+@Controller
+@RequestMapping("/meter/bonding")
+class BondingController {
+    private static final List<String> TESTS = List.of("generatorAlone", "inletAlone", "connected");
+
+    private final Households households;
+    private final BondRecords records;
+    private final Words words;
+    private final Clock clock;
+
+    BondingController(Households households, BondRecords records, Words words, Clock clock) {
+        this.households = households;
+        this.records = records;
+        this.words = words;
+        this.clock = clock;
+    }
+
+    /**
+     * One test of the three.
+     *
+     * @param answer beeps, silent, ohms or empty
+     * @param problem what is wrong with the ohms, or null
+     * @param finding what it says, in a word, or empty
+     */
+    public record Asked(
+            String name, String title, String where, String answer, String ohms, String problem, String finding) {}
+
+    /** What the tests amount to. */
+    public record Judged(
+            String verdict, String headline, String why, List<String> actions, boolean safe, Integer bonds) {}
+
+    @GetMapping
+    String ask(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
+        Optional<HouseholdFile> file = households.file(account.householdId());
+        if (file.isEmpty()) {
+            return "redirect:/house";
+        }
+        show(account, file.get(), typed, model);
+        return "meter/bonding";
+    }
+
+    /** Keeps the tests; what the meter says of the set itself goes into the household. */
+    @PostMapping
+    String keep(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        HouseholdFile file = households.file(account.householdId()).orElseThrow();
+        List<Asked> asked = asked(file, typed);
+        boolean wrong = asked.stream().anyMatch(test -> test.problem() != null);
+        boolean nothing = asked.stream().allMatch(test -> test.answer().isEmpty());
+        if (wrong || nothing) {
+            show(account, file, typed, model);
+            model.addAttribute("nothing", nothing);
+            return "meter/bonding";
+        }
+        BondTests tests = tests(asked);
+        BondJudgement judged = BondJudgement.of(use(file), tests);
+        records.record(
+                account.householdId(), judged.safeToStart(), note(asked, judged), account.displayName(), today());
+        BondTests.Finding alone = BondTests.finding(tests.generatorAlone());
+        Bond found = alone == BondTests.Finding.BOND ? Bond.BONDED : Bond.FLOATING;
+        boolean sure = alone == BondTests.Finding.BOND || alone == BondTests.Finding.OPEN;
+        if (sure && file.setup().generator().bond() != found) {
+            households.change(
+                    account.householdId(), null, account.displayName(), "measured the bond: " + found.word(), json -> {
+                        HouseDraft draft = new HouseDraft(json);
+                        draft.generator().put("bond", found.word());
+                        return draft.file();
+                    });
+        }
+        flash.addFlashAttribute(
+                "taken", "Kept: " + words.say("bonding." + judged.verdict().word()));
+        return "redirect:/meter/bonding";
+    }
+
+    private void show(Account account, HouseholdFile file, Map<String, String> typed, Model model) {
+        List<Asked> asked = asked(file, typed);
+        boolean wrong = asked.stream().anyMatch(test -> test.problem() != null);
+        Use use = use(file);
+        BondJudgement judged = wrong ? null : BondJudgement.of(use, tests(asked));
+        model.addAttribute("tests", asked);
+        model.addAttribute("judged", judged == null ? null : judged(judged, use));
+        model.addAttribute("ways", ways(file.setup().generator(), use));
+        model.addAttribute("use", use);
+        model.addAttribute("nothing", false);
+        model.addAttribute("label", label(file, use));
+        model.addAttribute("proven", records.last(account.householdId()).orElse(null));
+        model.addAttribute(
+                "provenAgo",
+                records.last(account.householdId())
+                        .map(Proven::onDay)
+                        .map(this::ago)
+                        .orElse(""));
+    }
+
+    private static Use use(HouseholdFile file) {
+        Generator generator = file.setup().generator();
+        return new Use(
+                file.setup().transfer().kind() == Kind.CORDS,
+                file.setup().transfer().switchedNeutral(),
+                generator.bond(),
+                generator.bondChange(),
+                generator.gfciOutlets());
+    }
+
+    private List<Asked> asked(HouseholdFile file, Map<String, String> typed) {
+        boolean cords = file.setup().transfer().kind() == Kind.CORDS;
+        return TESTS.stream()
+                .filter(test -> !cords || test.equals("generatorAlone"))
+                .map(test -> asked(test, typed))
+                .toList();
+    }
+
+    private Asked asked(String test, Map<String, String> typed) {
+        String answer = typed.getOrDefault(test, "");
+        String ohms = typed.getOrDefault(test + "Ohms", "").strip();
+        String problem = null;
+        Double value = null;
+        if (answer.equals("ohms")) {
+            value = number(ohms);
+            problem = value == null || value < 0 ? "Type the ohms that the meter shows, such as 0.4." : null;
+        } else if (!answer.isEmpty()) {
+            value = answer.equals("beeps") ? 0.0 : Double.POSITIVE_INFINITY;
+        }
+        String finding = problem != null || value == null ? "" : words.say("finding." + BondTests.finding(value));
+        return new Asked(
+                test,
+                words.say("bondtest." + test),
+                words.say("bondtest." + test + ".where"),
+                answer,
+                ohms,
+                problem,
+                finding);
+    }
+
+    private static Double number(String text) {
+        try {
+            double value = Double.parseDouble(text.replace(',', '.'));
+            return Double.isFinite(value) ? value : null;
+        } catch (NumberFormatException notANumber) {
+            return null;
+        }
+    }
+
+    private static BondTests tests(List<Asked> asked) {
+        return new BondTests(ohms(asked, 0), ohms(asked, 1), ohms(asked, 2));
+    }
+
+    private static Double ohms(List<Asked> asked, int index) {
+        if (index >= asked.size()) {
+            return null;
+        }
+        Asked test = asked.get(index);
+        return switch (test.answer()) {
+            case "beeps" -> 0.0;
+            case "silent" -> Double.POSITIVE_INFINITY;
+            case "ohms" -> number(test.ohms());
+            default -> null;
+        };
+    }
+
+    private Judged judged(BondJudgement judged, Use use) {
+        String word = judged.verdict().word();
+        boolean open = judged.verdict() == BondJudgement.Verdict.MEASURE;
+        List<String> actions = new ArrayList<>();
+        for (BondJudgement.Action action : judged.actions()) {
+            String own = "bondaction." + action + "." + use.change();
+            actions.add(words.sayOr(own, words.say("bondaction." + action)));
+        }
+        return new Judged(
+                judged.safeToStart() ? "good" : open ? "watch" : "stop",
+                words.say("bonding." + word),
+                words.say("bonding." + word + ".why"),
+                actions,
+                judged.safeToStart(),
+                judged.bonds());
+    }
+
+    /** The ways to one bond for this set, each with what it means for using the set alone. */
+    private List<String> ways(Generator generator, Use use) {
+        List<String> ways = new ArrayList<>();
+        if (use.onCords()) {
+            return ways;
+        }
+        ways.add(words.say("bondway." + generator.bondChange()));
+        if (!use.switchedNeutral()) {
+            ways.add(words.say("bondway.SWITCHED_NEUTRAL"));
+        }
+        if (generator.gfciOutlets()) {
+            ways.add(words.say("bondway.GFCI"));
+        }
+        return ways;
+    }
+
+    private String label(HouseholdFile file, Use use) {
+        String day = today().toString();
+        boolean floats = !use.onCords() && !use.switchedNeutral();
+        return words.say(floats ? "bondlabel.floating" : "bondlabel.bonded", file.name(), day);
+    }
+
+    private static String note(List<Asked> asked, BondJudgement judged) {
+        List<String> parts = new ArrayList<>();
+        for (Asked test : asked) {
+            if (!test.answer().isEmpty()) {
+                parts.add(test.name() + " " + (test.answer().equals("ohms") ? test.ohms() + " ohms" : test.answer()));
+            }
+        }
+        return String.join(", ", parts) + ": " + judged.verdict().word();
+    }
+
+    private LocalDate today() {
+        return LocalDate.now(clock);
+    }
+
+    private String ago(LocalDate day) {
+        long days = ChronoUnit.DAYS.between(day, today());
+        if (days <= 0) {
+            return "today";
+        }
+        return days < 60
+                ? String.format(Locale.ENGLISH, "%d days ago", days)
+                : String.format(Locale.ENGLISH, "%d months ago", days / 30);
+    }
+}

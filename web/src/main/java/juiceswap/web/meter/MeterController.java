@@ -1,0 +1,123 @@
+package juiceswap.web.meter;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import juiceswap.core.meter.CauseRanking;
+import juiceswap.core.meter.CauseRanking.Ranking;
+import juiceswap.core.meter.HouseCircuit;
+import juiceswap.core.meter.Readings;
+import juiceswap.core.meter.VoltageJudgement;
+import juiceswap.web.security.Account;
+import juiceswap.web.swap.Outages.Outage;
+import juiceswap.web.swap.ReadingForm;
+import juiceswap.web.swap.SwapService;
+import juiceswap.web.words.Words;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Readings of a meter: judged while they are typed, with what may be behind them and what to measure next. */
+@Controller
+@RequestMapping("/meter")
+class MeterController {
+    private static final int CAUSES_SHOWN = 4;
+
+    /** Below this share a cause is not worth a line. */
+    private static final double LEAST_SHARE = 0.02;
+
+    private final MeterHouse houses;
+    private final SwapService swap;
+    private final Words words;
+
+    MeterController(MeterHouse houses, SwapService swap, Words words) {
+        this.houses = houses;
+        this.swap = swap;
+        this.words = words;
+    }
+
+    /** One possible cause, in percent of certainty. */
+    public record Likely(String text, long percent) {}
+
+    /** What the readings mean. */
+    public record Judged(
+            String verdict, List<String> causes, List<String> advice, List<Likely> likely, String measureNext) {}
+
+    @GetMapping
+    String ask(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
+        Optional<MeterHouse.Present> present = houses.present(account);
+        if (present.isEmpty()) {
+            return "redirect:/house";
+        }
+        show(present.get(), typed, model);
+        return "meter/meter";
+    }
+
+    /** Into the log of the outage; a stop is seen on every screen. */
+    @PostMapping("/record")
+    String record(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        MeterHouse.Present present = houses.present(account).orElseThrow();
+        ReadingForm form = form(present, typed);
+        if (form.hasProblems() || form.isEmpty()) {
+            show(present, typed, model);
+            model.addAttribute("nothing", form.isEmpty());
+            return "meter/meter";
+        }
+        if (swap.current(account).map(Outage::standing).isEmpty()) {
+            flash.addFlashAttribute("refused", "No outage is on: there is no log to write this to.");
+        } else {
+            swap.read(account, form.readings());
+            flash.addFlashAttribute("taken", "Written to the log.");
+        }
+        return "redirect:/meter";
+    }
+
+    private void show(MeterHouse.Present present, Map<String, String> typed, Model model) {
+        ReadingForm form = form(present, typed);
+        model.addAttribute("form", form);
+        model.addAttribute("loaded", loaded(present, typed));
+        model.addAttribute("inOutage", present.inOutage());
+        model.addAttribute("nothing", false);
+        model.addAttribute(
+                "judged", form.isEmpty() || form.hasProblems() ? null : judge(present, typed, form.readings()));
+    }
+
+    private static boolean loaded(MeterHouse.Present present, Map<String, String> typed) {
+        return typed.isEmpty() ? present.loaded() : typed.containsKey("loaded");
+    }
+
+    private static ReadingForm form(MeterHouse.Present present, Map<String, String> typed) {
+        return ReadingForm.anyOf(present.setup().generator().splitPhase(), loaded(present, typed), false, typed);
+    }
+
+    private Judged judge(MeterHouse.Present present, Map<String, String> typed, Readings readings) {
+        boolean loaded = loaded(present, typed);
+        VoltageJudgement judged =
+                VoltageJudgement.of(present.setup().generator().splitPhase(), true, loaded, readings);
+        HouseCircuit circuit = HouseCircuit.of(present.setup(), loaded ? present.on() : List.of(), present.bond());
+        Ranking ranking = new CauseRanking(circuit).rank(readings);
+        List<Likely> likely = ranking.ranked().stream()
+                .filter(one -> one.share() >= LEAST_SHARE)
+                .limit(CAUSES_SHOWN)
+                .map(one -> new Likely(words.say("hypothesis." + one.hypothesis()), Math.round(100 * one.share())))
+                .toList();
+        String next = ranking.measureNext() != null
+                ? ranking.measureNext().word()
+                : judged.measureNext().isEmpty() ? null : judged.measureNext().get(0);
+        return new Judged(
+                judged.verdict().name().toLowerCase(java.util.Locale.ROOT),
+                judged.causes().stream().map(words::cause).toList(),
+                judged.causes().stream().map(words::causeAction).toList(),
+                likely,
+                next == null ? null : words.say("reading." + next));
+    }
+}

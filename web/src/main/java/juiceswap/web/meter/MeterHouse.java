@@ -1,0 +1,63 @@
+package juiceswap.web.meter;
+
+import java.util.List;
+import java.util.Optional;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.house.Setup;
+import juiceswap.core.meter.HouseCircuit;
+import juiceswap.core.outage.Standing;
+import juiceswap.core.supply.Bond;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.household.Households;
+import juiceswap.web.security.Account;
+import juiceswap.web.swap.Outages;
+import org.springframework.stereotype.Component;
+
+/** What the meter is held to: the house as it stands in the outage, else as it would be in one. */
+@Component
+class MeterHouse {
+    private final Households households;
+    private final Outages outages;
+
+    MeterHouse(Households households, Outages outages) {
+        this.households = households;
+        this.outages = outages;
+    }
+
+    /**
+     * The house at present.
+     *
+     * @param on circuits that are on, or that would be
+     * @param bond of the set
+     */
+    record Present(HouseholdFile household, List<String> on, Bond bond, boolean inOutage) {
+        Setup setup() {
+            return household.setup();
+        }
+
+        boolean loaded() {
+            return inOutage && !on.isEmpty();
+        }
+    }
+
+    /** Empty when there is no house yet. */
+    Optional<Present> present(Account account) {
+        Optional<Present> inOutage = outages.current(account).map(outage -> {
+            Standing standing = outage.standing();
+            return new Present(
+                    outage.household(),
+                    List.copyOf(standing.state().picked()),
+                    standing.state().bond(),
+                    true);
+        });
+        return inOutage.or(() -> households.file(account.householdId()).map(MeterHouse::calm));
+    }
+
+    private static Present calm(HouseholdFile file) {
+        return new Present(
+                file,
+                new Changeover(file.setup(), file.outage()).wanted(),
+                HouseCircuit.bondInUse(file.setup()),
+                false);
+    }
+}
