@@ -112,6 +112,7 @@ document.addEventListener('alpine:init', () => {
     again: false,
     lost: false,
     sending: false,
+    leaving: false,
     init() {
       this.source = new EventSource('/live');
       this.source.addEventListener('changed', (event) => {
@@ -146,6 +147,7 @@ document.addEventListener('alpine:init', () => {
     },
     async refresh() {
       // the answer to what is being sent shows it all; a page that changes before it would take the next touch for the last
+      if (this.leaving) return;
       if (this.busy || this.sending) { this.again = true; return; }
       this.busy = true;
       do {
@@ -184,7 +186,12 @@ document.addEventListener('alpine:init', () => {
     },
     submit(event) {
       const form = event.target.closest('form[data-send]');
-      if (!form) return;
+      if (!form) {
+        // the next page shows what came of it; asking now would take its message away
+        this.leaving = true;
+        setTimeout(() => { this.leaving = false; }, 5000);
+        return;
+      }
       event.preventDefault();
       if (sessionStorage.getItem('unsent')) return;
       const body = new URLSearchParams(new FormData(form)).toString();

@@ -1,13 +1,20 @@
 package juiceswap.web.meter;
 
+import jakarta.servlet.http.HttpServletResponse;
+import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import juiceswap.core.meter.CauseRanking;
 import juiceswap.core.meter.CauseRanking.Ranking;
 import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.meter.Readings;
+import juiceswap.core.meter.Trend;
+import juiceswap.core.meter.Trend.Point;
 import juiceswap.core.meter.VoltageJudgement;
+import juiceswap.web.drawing.TrendView;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.swap.ReadingForm;
@@ -20,6 +27,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Readings of a meter: judged while they are typed, with what may be behind them and what to measure next. */
@@ -54,8 +62,37 @@ class MeterController {
         if (present.isEmpty()) {
             return "redirect:/house";
         }
-        show(present.get(), typed, model);
+        show(account, present.get(), typed, model);
         return "meter/meter";
+    }
+
+    /** What was read in the outage that is on, as a table. */
+    @GetMapping(path = "/readings.csv", produces = "text/csv")
+    @ResponseBody
+    String csv(@AuthenticationPrincipal Account account, HttpServletResponse response) {
+        response.setHeader("Content-Disposition", "attachment; filename=\"readings.csv\"");
+        return readings(account).csv();
+    }
+
+    private OutageReadings readings(Account account) {
+        return OutageReadings.of(
+                swap.current(account).map(outage -> outage.standing().lived()).orElse(List.of()));
+    }
+
+    private List<TrendView> trends(Account account) {
+        OutageReadings readings = readings(account);
+        List<TrendView> trends = new ArrayList<>();
+        addTrend(trends, "L1", "V", readings.points(Readings::l1n), Trend::ofLegVolts);
+        addTrend(trends, "L2", "V", readings.points(Readings::l2n), Trend::ofLegVolts);
+        addTrend(trends, "Frequency", "Hz", readings.points(Readings::hz), Trend::ofHertz);
+        return trends;
+    }
+
+    private static void addTrend(
+            List<TrendView> trends, String name, String unit, List<Point> points, Function<List<Point>, Trend> band) {
+        if (points.size() > 1) {
+            trends.add(TrendView.of(name, unit, band.apply(points), ZoneId.systemDefault()));
+        }
     }
 
     /** Into the log of the outage; a stop is seen on every screen. */
@@ -68,7 +105,7 @@ class MeterController {
         MeterHouse.Present present = houses.present(account).orElseThrow();
         ReadingForm form = form(present, typed);
         if (form.hasProblems() || form.isEmpty()) {
-            show(present, typed, model);
+            show(account, present, typed, model);
             model.addAttribute("nothing", form.isEmpty());
             return "meter/meter";
         }
@@ -81,12 +118,13 @@ class MeterController {
         return "redirect:/meter";
     }
 
-    private void show(MeterHouse.Present present, Map<String, String> typed, Model model) {
+    private void show(Account account, MeterHouse.Present present, Map<String, String> typed, Model model) {
         ReadingForm form = form(present, typed);
         model.addAttribute("form", form);
         model.addAttribute("loaded", loaded(present, typed));
         model.addAttribute("inOutage", present.inOutage());
         model.addAttribute("nothing", false);
+        model.addAttribute("trends", trends(account));
         model.addAttribute(
                 "judged", form.isEmpty() || form.hasProblems() ? null : judge(present, typed, form.readings()));
     }

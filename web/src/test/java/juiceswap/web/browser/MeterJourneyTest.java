@@ -77,6 +77,13 @@ class MeterJourneyTest extends OutageJourney {
         ines.page.locator("[data-key=done]").click();
         assertThat(ines.page.locator(".notice[role=status]").last()).containsText("Written to the log.");
         assertThat(last()).isInstanceOf(Event.Read.class);
+        // at the set, twice in the house, and under way: a curve with a dot for each
+        assertThat(ines.page.locator(".trends figure").first().locator("circle"))
+                .hasCount(4);
+        String table = ines.page
+                .waitForDownload(() -> ines.page.getByText("All readings, CSV").click())
+                .suggestedFilename();
+        assertThat(table).isEqualTo("readings.csv");
         ines.page.locator("input[name=l1n]").fill("88");
         ines.page.locator("input[name=l2n]").fill("151");
         assertThat(ines.page.locator("#judged")).containsText("The neutral is lost");

@@ -1,0 +1,98 @@
+package juiceswap.core.meter;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Readings of one kind over an outage, and where they are heading: the straight line through the latest of them by least
+ * squares. A drift is spoken of only when it is larger than the readings scatter about that line.
+ *
+ * @param points in the order of time
+ * @param low lower end of the good band
+ * @param high upper end of the good band
+ */
+public record Trend(List<Point> points, double low, double high) {
+    /** Volts of a leg, with the good band of {@link Verdict#ofLegVolts}. */
+    public static Trend ofLegVolts(List<Point> points) {
+        return new Trend(points, 114, 126);
+    }
+
+    /** Hertz under load, with the good band of {@link Verdict#ofHertz}. */
+    public static Trend ofHertz(List<Point> points) {
+        return new Trend(points, 59, 61.5);
+    }
+
+    /** Fewer points than this say nothing of a drift. */
+    private static final int LEAST_POINTS = 3;
+
+    /** Only so many of the latest count: what was hours ago was another load. */
+    private static final int LATEST = 6;
+
+    /** What lies further ahead than this is not worth a warning. */
+    private static final Duration HORIZON = Duration.ofHours(3);
+
+    public Trend {
+        points = List.copyOf(points);
+    }
+
+    /** One reading. */
+    public record Point(Instant at, double value) {}
+
+    /**
+     * When the drift leaves the good band, if it does so within three hours of the last reading; empty when it is steady,
+     * heading inwards, or outside already.
+     */
+    public Optional<Instant> leavesBandAt() {
+        List<Point> latest = points.subList(Math.max(0, points.size() - LATEST), points.size());
+        if (latest.size() < LEAST_POINTS) {
+            return Optional.empty();
+        }
+        Point last = latest.get(latest.size() - 1);
+        Line line = Line.through(latest);
+        boolean inside = last.value() >= low && last.value() <= high;
+        if (!inside || line.perSecond == 0 || Math.abs(line.perSecond) * line.seconds < 2 * line.scatter) {
+            return Optional.empty();
+        }
+        double edge = line.perSecond > 0 ? high : low;
+        double seconds = (edge - line.atLast) / line.perSecond;
+        if (seconds < 0 || seconds > HORIZON.toSeconds()) {
+            return Optional.empty();
+        }
+        return Optional.of(last.at().plusSeconds(Math.round(seconds)));
+    }
+
+    /** The line of least squares, with its value at the last point and the standard deviation about it. */
+    private record Line(double perSecond, double atLast, double seconds, double scatter) {
+        static Line through(List<Point> points) {
+            Instant first = points.get(0).at();
+            double count = points.size();
+            double meanTime = 0;
+            double meanValue = 0;
+            for (Point point : points) {
+                meanTime += seconds(first, point) / count;
+                meanValue += point.value() / count;
+            }
+            double together = 0;
+            double spread = 0;
+            for (Point point : points) {
+                double time = seconds(first, point) - meanTime;
+                together += time * (point.value() - meanValue);
+                spread += time * time;
+            }
+            double slope = spread == 0 ? 0 : together / spread;
+            double squares = 0;
+            for (Point point : points) {
+                double off = point.value() - meanValue - slope * (seconds(first, point) - meanTime);
+                squares += off * off;
+            }
+            double length = seconds(first, points.get(points.size() - 1));
+            return new Line(slope, meanValue + slope * (length - meanTime), length, Math.sqrt(squares / count));
+        }
+
+        private static double seconds(Instant first, Point point) {
+            return Duration.between(first, point.at()).toMillis() / 1000.0;
+        }
+    }
+}

@@ -1,0 +1,53 @@
+package juiceswap.core.meter;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import juiceswap.core.meter.Trend.Point;
+import org.junit.jupiter.api.Test;
+
+class TrendTest {
+    private static final Instant START = Instant.parse("2026-01-14T18:00:00Z");
+
+    private static Trend everyTenMinutes(double... volts) {
+        List<Point> points = new ArrayList<>();
+        for (int i = 0; i < volts.length; i++) {
+            points.add(new Point(START.plusSeconds(600L * i), volts[i]));
+        }
+        return Trend.ofLegVolts(points);
+    }
+
+    /** One volt every ten minutes from 120: at 114 after an hour, thirty minutes past the last reading. */
+    @Test
+    void aSlowFallIsForeseen() {
+        assertThat(everyTenMinutes(120, 119, 118, 117).leavesBandAt()).contains(START.plusSeconds(3600));
+        assertThat(everyTenMinutes(122, 123, 124, 125).leavesBandAt()).contains(START.plusSeconds(2400));
+    }
+
+    @Test
+    void whatIsSteadyScattersOrComesBackIsNot() {
+        assertThat(everyTenMinutes(120, 120, 120, 120).leavesBandAt()).isEmpty();
+        assertThat(everyTenMinutes(120, 117, 121, 118, 120, 119).leavesBandAt()).isEmpty();
+        assertThat(everyTenMinutes(120, 119).leavesBandAt()).isEmpty();
+        // outside already: the verdict speaks, not the trend
+        assertThat(everyTenMinutes(117, 115, 113).leavesBandAt()).isEmpty();
+        // not within three hours
+        assertThat(everyTenMinutes(121, 120.9, 120.8, 120.7).leavesBandAt()).isEmpty();
+    }
+
+    @Test
+    void readingsTakenAtOnceHaveNoDirection() {
+        Point now = new Point(START, 120);
+        assertThat(Trend.ofHertz(List.of(now, now, now)).leavesBandAt()).isEmpty();
+    }
+
+    @Test
+    void onlyTheLatestCount() {
+        // hours of another load before a steady quarter of the night
+        assertThat(everyTenMinutes(125, 124, 123, 122, 119, 119, 119, 119, 119, 119)
+                        .leavesBandAt())
+                .isEmpty();
+    }
+}

@@ -1,0 +1,74 @@
+package juiceswap.web.drawing;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import juiceswap.core.meter.Trend;
+import juiceswap.core.meter.Trend.Point;
+
+/**
+ * Readings over the outage as a small chart, 320 by 90, with the good band shaded.
+ *
+ * @param name what was read
+ * @param bandY top of the good band
+ * @param path through the readings
+ * @param dots one for each reading
+ * @param last the latest, in words
+ * @param warning where it is heading, or null
+ */
+public record TrendView(
+        String name, double bandY, double bandHeight, String path, List<Dot> dots, String last, String warning) {
+    private static final double WIDTH = 320;
+    private static final double HEIGHT = 90;
+    private static final double EDGE = 6;
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
+
+    /** One reading; {@code title} says it with its time. */
+    public record Dot(double x, double y, String title) {}
+
+    /** {@code unit} is V or Hz; the chart shows half a band more on either side of the good one. */
+    public static TrendView of(String name, String unit, Trend trend, ZoneId zone) {
+        double margin = (trend.high() - trend.low()) * 0.75;
+        double bottom = trend.low() - margin;
+        double scale = HEIGHT / (trend.high() + margin - bottom);
+        Instant first = trend.points().get(0).at();
+        Point latest = trend.points().get(trend.points().size() - 1);
+        double seconds = Math.max(1, Duration.between(first, latest.at()).toSeconds());
+        List<Dot> dots = new ArrayList<>();
+        StringBuilder path = new StringBuilder();
+        for (Point point : trend.points()) {
+            double x = EDGE
+                    + (WIDTH - 2 * EDGE) * Duration.between(first, point.at()).toSeconds() / seconds;
+            double y = Math.max(3, Math.min(HEIGHT - 3, HEIGHT - (point.value() - bottom) * scale));
+            path.append(path.isEmpty() ? 'M' : 'L').append(round(x)).append(' ').append(round(y));
+            dots.add(new Dot(round(x), round(y), shown(point.value(), unit) + " at " + time(point.at(), zone)));
+        }
+        String warning = trend.leavesBandAt()
+                .map(at -> "Drifting: out of its good band about " + time(at, zone) + " if it goes on like this.")
+                .orElse(null);
+        return new TrendView(
+                name,
+                round(HEIGHT - (trend.high() - bottom) * scale),
+                round((trend.high() - trend.low()) * scale),
+                path.toString(),
+                List.copyOf(dots),
+                shown(latest.value(), unit),
+                warning);
+    }
+
+    private static String shown(double value, String unit) {
+        return String.format(Locale.ENGLISH, unit.equals("V") ? "%.0f V" : "%.1f Hz", value);
+    }
+
+    private static String time(Instant at, ZoneId zone) {
+        return TIME.format(at.atZone(zone));
+    }
+
+    private static double round(double value) {
+        return Math.round(value * 10) / 10.0;
+    }
+}
