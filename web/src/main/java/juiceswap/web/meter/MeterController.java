@@ -66,6 +66,25 @@ class MeterController {
         return "meter/meter";
     }
 
+    /** The stand-in for a meter fills the form in. */
+    @GetMapping("/simulated")
+    String simulated(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(defaultValue = "none") String fault,
+            RedirectAttributes query) {
+        Optional<MeterHouse.Present> present = houses.present(account);
+        if (present.isEmpty()) {
+            return "redirect:/house";
+        }
+        HouseCircuit circuit = HouseCircuit.of(
+                present.get().setup(), present.get().on(), present.get().bond());
+        SimulatedMeter.read(circuit, SimulatedMeter.Fault.of(fault)).forEach(query::addAttribute);
+        if (!circuit.on().isEmpty()) {
+            query.addAttribute("loaded", "yes");
+        }
+        return "redirect:/meter";
+    }
+
     /** What was read in the outage that is on, as a table. */
     @GetMapping(path = "/readings.csv", produces = "text/csv")
     @ResponseBody
@@ -125,6 +144,7 @@ class MeterController {
         model.addAttribute("inOutage", present.inOutage());
         model.addAttribute("nothing", false);
         model.addAttribute("trends", trends(account));
+        model.addAttribute("simulated", SimulatedMeter.faults());
         model.addAttribute(
                 "judged", form.isEmpty() || form.hasProblems() ? null : judge(present, typed, form.readings()));
     }

@@ -73,7 +73,12 @@ public record SwapPage(
             String notice,
             List<Point> points,
             int pointsPutAside,
-            boolean walk) {}
+            boolean walk) {
+        /** What a page without scripts shows instead of a running clock. */
+        public long minutesLeft() {
+            return minutesUntil(waitUntil, now);
+        }
+    }
 
     /** Something to look for in a check. */
     public record Point(String name, String text, boolean canBePutAside) {}
@@ -127,7 +132,11 @@ public record SwapPage(
             long waitUntil,
             long now,
             String then,
-            String code) {}
+            String code) {
+        public long minutesLeft() {
+            return minutesUntil(waitUntil, now);
+        }
+    }
 
     /** Somebody else: where, and what they are doing. */
     public record Other(String name, String place, String doing) {}
@@ -150,7 +159,11 @@ public record SwapPage(
             boolean held,
             String sensor,
             boolean sensorDisagrees,
-            List<Choice> signs) {}
+            List<Choice> signs) {
+        public long minutesLeft() {
+            return minutesUntil(heldAt, now);
+        }
+    }
 
     /**
      * A part of the drawing, or a question about a step.
@@ -167,4 +180,9 @@ public record SwapPage(
 
     /** What would happen: a verdict and sentences. {@code verdict} is good, watch or stop. */
     public record Why(String title, String verdict, String headline, List<String> sentences) {}
+
+    /** Whole minutes, rounded up, 0 when it is over. */
+    private static long minutesUntil(long then, long now) {
+        return Math.max(0, (then - now + 59_999) / 60_000);
+    }
 }

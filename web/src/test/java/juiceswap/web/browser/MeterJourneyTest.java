@@ -93,6 +93,23 @@ class MeterJourneyTest extends OutageJourney {
         assertThat(standing().plan().steps().get(0).action()).isEqualTo(Action.INPUT_OFF);
     }
 
+    /** What the stand-in shows of a fault is what the judgement and the ranking name. */
+    @Test
+    void theSimulatedMeterAgreesWithTheHouse() {
+        Person ines = ines();
+        for (var expected : java.util.Map.of(
+                        "none",
+                        "All is well",
+                        "lost-neutral",
+                        "The neutral is lost",
+                        "tied-legs",
+                        "Both legs come from one winding")
+                .entrySet()) {
+            ines.go("/meter/simulated?fault=" + expected.getKey());
+            assertThat(ines.page.locator("#judged .likely li").first()).containsText(expected.getValue());
+        }
+    }
+
     private Event last() {
         var log = swap.current(account("ines")).orElseThrow().log();
         return log.get(log.size() - 1).event();
