@@ -39,6 +39,9 @@ class MeterController {
     /** Below this share a cause is not worth a line. */
     private static final double LEAST_SHARE = 0.02;
 
+    /** In percent: a model is never surer than this. */
+    private static final long MOST_CERTAIN = 99;
+
     private final MeterHouse houses;
     private final SwapService swap;
     private final Words words;
@@ -166,7 +169,9 @@ class MeterController {
         List<Likely> likely = ranking.ranked().stream()
                 .filter(one -> one.share() >= LEAST_SHARE)
                 .limit(CAUSES_SHOWN)
-                .map(one -> new Likely(words.say("hypothesis." + one.hypothesis()), Math.round(100 * one.share())))
+                .map(one -> new Likely(
+                        words.say("hypothesis." + one.hypothesis()),
+                        Math.min(MOST_CERTAIN, Math.round(100 * one.share()))))
                 .toList();
         String next = ranking.measureNext() != null
                 ? ranking.measureNext().word()
