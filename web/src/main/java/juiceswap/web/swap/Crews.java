@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Plan;
@@ -47,7 +48,7 @@ class Crews {
         Place myPlace = present.stream()
                 .filter(helper -> helper.name().equals(me))
                 .map(Helper::place)
-                .filter(java.util.Objects::nonNull)
+                .filter(Objects::nonNull)
                 .findFirst()
                 .orElse(null);
         boolean alone = present.stream().allMatch(helper -> helper.name().equals(me) || helper.place() == null);

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.time.Duration;
 import java.util.List;
 import java.util.function.Consumer;
 import juiceswap.core.InvalidInput;
@@ -64,6 +65,17 @@ class HouseholdDetailsTest {
         assertThat(file.find("fridge").choice(Occasion.SUMMER)).isEqualTo(Choice.MUST);
         assertThat(file.find("lights").choice(Occasion.SUMMER)).isEqualTo(Choice.MUST);
         assertThat(file.find("washer").choice(Occasion.SUMMER)).isEqualTo(Choice.TURNS);
+    }
+
+    @Test
+    void theStreetHasToHoldAsLongAsTheHouseholdSays() throws IOException {
+        assertThat(with(json -> {}).hold()).isEqualTo(Duration.ofMinutes(10));
+        assertThat(with(json -> ((ObjectNode) json.path("outage")).put("holdMinutes", 25))
+                        .hold())
+                .isEqualTo(Duration.ofMinutes(25));
+        assertThatThrownBy(() -> with(json -> ((ObjectNode) json.path("outage")).put("holdMinutes", 0)))
+                .isInstanceOf(InvalidInput.class)
+                .hasMessageContaining("/outage/holdMinutes");
     }
 
     @Test

@@ -1,0 +1,86 @@
+package juiceswap.web.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.List;
+import java.util.stream.Stream;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Options;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Setup;
+import juiceswap.core.meter.Readings;
+import juiceswap.core.meter.Verdict;
+import juiceswap.core.meter.VoltageCause;
+import juiceswap.core.outage.Answer;
+import juiceswap.core.outage.Event;
+import juiceswap.core.outage.Sign;
+import juiceswap.core.supply.Bond;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.springframework.core.io.ClassPathResource;
+import tools.jackson.databind.JsonNode;
+
+/** What is written to the log is what is read from it. */
+class EventJsonTest {
+    private Setup setup;
+
+    @BeforeEach
+    void cottage() throws java.io.IOException {
+        byte[] file = new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray();
+        setup = HouseholdFile.read(Json.parse(file), new Schemas()).setup();
+    }
+
+    private static JsonNode json(String text) {
+        return Json.parse(text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    static Stream<Event> events() {
+        SwapState dark = SwapState.initial(Bond.BONDED, true, false);
+        Readings readings = new Readings(121.0, 119.5, null, 60.1, null);
+        return Stream.of(
+                new Event.Started(dark, Goal.ON_GENERATOR, Options.NONE),
+                new Event.Done(Action.PICK_UP, "fridge", null, null, List.of()),
+                new Event.Done(Action.MEASURE_PANEL, null, readings, Verdict.GOOD, List.of()),
+                new Event.Read(readings, Verdict.WATCH, List.of(VoltageCause.VOLTAGE_DROP)),
+                new Event.RefusedReading(
+                        Action.MEASURE_LOADED, readings, Verdict.STOP, List.of(VoltageCause.OPEN_NEUTRAL)),
+                new Event.Corrected(dark),
+                new Event.Opened("well"),
+                new Event.Chosen(Goal.REFUEL, Options.NONE),
+                new Event.Answered("well", Answer.NEEDS_RESTART),
+                new Event.UtilitySeen(Sign.METER_DISPLAY, Instant.parse("2026-01-14T18:04:00Z")),
+                new Event.UtilityLost(),
+                new Event.TakenOver(dark),
+                new Event.Undone(3),
+                new Event.Alarmed(),
+                new Event.AllClear(),
+                new Event.Ended());
+    }
+
+    @ParameterizedTest
+    @MethodSource("events")
+    void everyEventComesBackEqual(Event event) {
+        String stored = Json.MAPPER.writeValueAsString(EventJson.payload(event));
+        assertThat(EventJson.read(EventJson.kind(event), json(stored), setup)).isEqualTo(event);
+    }
+
+    @Test
+    void kindsAreWordsWithHyphens() {
+        assertThat(events().map(EventJson::kind))
+                .contains("refused-reading", "all-clear", "utility-seen", "taken-over", "read", "ended");
+    }
+
+    /** Logs from before there were four answers. */
+    @ParameterizedTest
+    @CsvSource({"true,RUNNING", "false,SILENT"})
+    void oldAnswersAreUnderstood(boolean running, Answer answer) {
+        Event read = EventJson.read("answered", json("{\"circuit\": \"well\", \"running\": " + running + "}"), setup);
+        assertThat(read).isEqualTo(new Event.Answered("well", answer));
+    }
+}
