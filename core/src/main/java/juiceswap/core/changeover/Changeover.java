@@ -69,6 +69,26 @@ public final class Changeover {
         return setup.generator();
     }
 
+    /** Whether this household has what the action is done to, however it stands. */
+    public boolean has(Action action) {
+        boolean circuits = kind != Kind.AUTOMATIC_CIRCUITS;
+        return switch (action) {
+            case MAIN_ON, MAIN_OFF, PLATE_TO_GENERATOR, PLATE_TO_UTILITY, INPUT_ON, INPUT_OFF -> kind.hasPlate();
+            case HANDLE_OFF, HANDLE_GENERATOR, HANDLE_UTILITY -> kind == Kind.TRANSFER_SWITCH;
+            case BRANCHES_ON, BRANCHES_OFF, MEASURE_UTILITY -> kind.switchesPanel();
+            case BIG_ONES_OFF -> kind.switchesPanel() && options.bigOnesOff();
+            case SWITCHES_OFF, SWITCHES_UTILITY -> circuits && !kind.switchesPanel();
+            case PICK_UP -> circuits;
+            case MEASURE_PANEL -> kind != Kind.CORDS;
+            case MEASURE_LOADED -> circuits && kind != Kind.CORDS && kind != Kind.APPLIANCE;
+            case CHECK_GFCI -> kind == Kind.CORDS;
+            case OUTPUT_ON, OUTPUT_OFF -> generator().outputSwitch();
+            case ECO_ON, ECO_OFF -> generator().idleControl();
+            case SET_BOND_BONDED, SET_BOND_FLOATING -> generator().bondChange() == BondChange.SWITCH;
+            default -> true;
+        };
+    }
+
     // ---- what a state means
 
     /** Running, and nothing open between the set and the house's breakers. */
@@ -111,10 +131,7 @@ public final class Changeover {
             return 1;
         }
         int atSet = state.bond() == Bond.BONDED ? 1 : 0;
-        boolean houseReaches = kind != Kind.CORDS
-                && !setup.transfer().switchedNeutral()
-                && state.cordAtGenerator()
-                && state.cordAtHouse();
+        boolean houseReaches = setup.transfer().houseBondReaches() && state.cordAtGenerator() && state.cordAtHouse();
         return atSet + (houseReaches ? 1 : 0);
     }
 

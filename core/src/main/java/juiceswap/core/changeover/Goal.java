@@ -12,7 +12,6 @@ import juiceswap.core.changeover.SwapState.Handle;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator.BondChange;
-import org.jspecify.annotations.Nullable;
 
 /** Where a plan leads. */
 public enum Goal {
@@ -143,12 +142,7 @@ public enum Goal {
     /** Adds the steps that every way from {@code state} to the goal contains. */
     abstract void outlook(Changeover changeover, SwapState state, Outlook ahead);
 
-    /** Never above the true cost from here. */
-    int leastCost(Changeover changeover, SwapState state, @Nullable Place from) {
-        return reached(changeover, state) ? 0 : outlook(changeover, state).costFrom(from);
-    }
-
-    /** What surely is still to come. */
+    /** What surely is still to come; its cost is never above the true one. */
     Outlook outlook(Changeover changeover, SwapState state) {
         Outlook ahead = new Outlook(changeover);
         outlook(changeover, state, ahead);

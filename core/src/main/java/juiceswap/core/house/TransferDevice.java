@@ -87,4 +87,9 @@ public record TransferDevice(
     public List<String> usableTestCircuits() {
         return kind.switchesPanel() || kind == Kind.CIRCUIT_SWITCHES ? testCircuits : List.of();
     }
+
+    /** The house's own neutral-to-ground bond counts in what the set feeds: through wiring whose neutral is not switched. */
+    public boolean houseBondReaches() {
+        return kind != Kind.CORDS && !switchedNeutral;
+    }
 }

@@ -32,11 +32,6 @@ public final class CauseRanking {
 
     private static final double STRAY_SIGMA = 12;
 
-    /** Hertz of a sound set: a little above 60 under load, more without. */
-    private static final double LOADED_HERTZ = 60.3;
-
-    private static final double UNLOADED_HERTZ = 61.5;
-
     /** A reading that would separate the leading ones less than this is not worth its walk. */
     private static final double WORTH_MEASURING = 0.15;
 
@@ -104,7 +99,7 @@ public final class CauseRanking {
     // ---- what each hypothesis predicts
 
     private void predictSound() {
-        double hertz = loaded() ? LOADED_HERTZ : UNLOADED_HERTZ;
+        double hertz = house.hertz();
         add(Hypothesis.HEALTHY, house.healthy(), hertz);
         add(Hypothesis.HEALTHY, unloaded(house.healthy()), hertz);
         if (loaded()) {
@@ -115,7 +110,7 @@ public final class CauseRanking {
     }
 
     private void predictSpeedAndVolts() {
-        double hertz = loaded() ? LOADED_HERTZ : UNLOADED_HERTZ;
+        double hertz = house.hertz();
         for (double share : new double[] {0.93, 0.88, 0.80}) {
             add(Hypothesis.REGULATOR_LOW, source(house.healthy(), share), hertz);
             if (loaded()) {
@@ -130,7 +125,7 @@ public final class CauseRanking {
     }
 
     private void predictFaults() {
-        double hertz = loaded() ? LOADED_HERTZ : UNLOADED_HERTZ;
+        double hertz = house.hertz();
         // how the load is spread over the legs decides what a bad neutral does; what is on is not known to the watt
         double[][] spreads = {
             {500, 300},

@@ -14,7 +14,6 @@ import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Setup;
-import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Generator.BondChange;
@@ -32,6 +31,11 @@ import juiceswap.core.supply.Link;
 public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
     /** Volts of each winding without load; sets are trimmed a little above the nominal 120 V. */
     public static final double NO_LOAD_VOLTS = 122;
+
+    /** Hertz of a sound set: a governor holds it a little above 60 under a usual load, and lets it rise without. */
+    public static final double LOADED_HERTZ = 60.3;
+
+    public static final double UNLOADED_HERTZ = 61.5;
 
     /** Share of its volts that a winding loses at full load: usual for a regulated portable set. */
     private static final double REGULATION = 0.03;
@@ -55,9 +59,7 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
         if (setup.generator().bondChange() != BondChange.SWITCH) {
             return setup.generator().bond();
         }
-        boolean houseBondReaches =
-                setup.transfer().kind() != Kind.CORDS && !setup.transfer().switchedNeutral();
-        return houseBondReaches ? Bond.FLOATING : Bond.BONDED;
+        return setup.transfer().houseBondReaches() ? Bond.FLOATING : Bond.BONDED;
     }
 
     /** As it should be. */
@@ -79,6 +81,11 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
                 faults.looseNeutralOhms(),
                 faults.tiedLegs() || tied);
         return new Network(source(), cord(), bonds(), all, loads());
+    }
+
+    /** Hertz with what is on. */
+    public double hertz() {
+        return on.isEmpty() ? UNLOADED_HERTZ : LOADED_HERTZ;
     }
 
     public Source source() {
@@ -107,9 +114,7 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
 
     /** The set's own, and the house's where its neutral reaches. */
     public Bonds bonds() {
-        boolean house =
-                setup.transfer().kind() != Kind.CORDS && !setup.transfer().switchedNeutral();
-        return new Bonds(bond == Bond.BONDED, house);
+        return new Bonds(bond == Bond.BONDED, setup.transfer().houseBondReaches());
     }
 
     /** One for each load of the circuits that are on. */

@@ -24,17 +24,23 @@ public final class Measuring {
     }
 
     /**
-     * The event to log for readings taken while living on the set, when no step asks for them: a stop halts everything as
-     * it does in a measuring step.
+     * The event to log for readings taken when no step asks for them: a stop halts everything as it does in a measuring step,
+     * and leads away from the supply that was read, set or street.
      */
     public static Event underWay(Standing standing, Readings readings) {
         boolean loaded = standing.changeover().loaded(standing.state());
         VoltageJudgement judged =
                 VoltageJudgement.of(standing.changeover().generator().splitPhase(), true, loaded, readings);
-        return judged.verdict() == Verdict.STOP
-                ? new Event.RefusedReading(
-                        Action.MEASURE_LOADED, readings, judged.verdict(), List.copyOf(judged.causes()))
-                : new Event.Read(readings, judged.verdict(), List.copyOf(judged.causes()));
+        boolean onTheSet = standing.changeover().fed(standing.state());
+        boolean onTheStreet = standing.state().utilityLive()
+                && standing.changeover().kind().switchesPanel()
+                && standing.changeover().onUtilitySide(standing.state());
+        if (judged.verdict() == Verdict.STOP && (onTheSet || onTheStreet)) {
+            Action measured = onTheSet ? Action.MEASURE_LOADED : Action.MEASURE_UTILITY;
+            return new Event.RefusedReading(measured, readings, judged.verdict(), List.copyOf(judged.causes()));
+        }
+        // with nothing fed there is nothing to part from
+        return new Event.Read(readings, judged.verdict(), List.copyOf(judged.causes()));
     }
 
     /**

@@ -72,6 +72,28 @@ public final class Turns {
         return Map.copyOf(turns.turns);
     }
 
+    /**
+     * Whether a confirmation made when the log ended at {@code seen} still says what it said. It does when nothing was
+     * written since, and also when others have only confirmed different steps meanwhile, on the other side of the door: what
+     * was done was done. Never for the same step, and not for readings, which may have been changed by it.
+     *
+     * @param log all of it
+     * @param seen sequence of the last entry that the person had seen
+     */
+    public static boolean stillMeant(Changeover changeover, List<Entry> log, int seen, Action action) {
+        if (seen == log.size()) {
+            return true;
+        }
+        if (seen < 1 || seen > log.size() || Measuring.takesReadings(action)) {
+            return false;
+        }
+        boolean outside = action.place(changeover).outside();
+        return log.subList(seen, log.size()).stream()
+                .allMatch(entry -> entry.event() instanceof Event.Done done
+                        && done.action() != action
+                        && done.action().place(changeover).outside() != outside);
+    }
+
     private void handOut(List<Person> people) {
         List<Person> idle = new ArrayList<>(people);
         Set<Place> busy = EnumSet.noneOf(Place.class);

@@ -57,7 +57,7 @@ class EveryStateTest {
         int dangers = dangers(changeover, state);
         for (Plan.Step step : plan.steps()) {
             assertTrue(
-                    goal.leastCost(changeover, state, here) <= left,
+                    goal.outlook(changeover, state).costFrom(here) <= left,
                     "the outlook promised more than it costs: " + state + " to " + goal);
             left -= 1 + step.minutes() + walkCost(changeover, state, here, step.place());
             assertTrue(dangers == 0 || ENDS_DANGER.contains(step.action()), () -> step + " can wait, from " + given);

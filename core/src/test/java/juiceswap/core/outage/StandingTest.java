@@ -177,4 +177,21 @@ class StandingTest {
             assertTrue(standing.state().picked().contains("fridge"));
         }
     }
+
+    /** A bad reading leads away from what was read: the set, the street, or nothing at all. */
+    @Test
+    void readingsUnderWayStopWhatTheyAreOf() {
+        Readings bad = new Readings(88.0, 151.0, null, null, null);
+        Standing dark = start();
+        assertEquals(
+                new Event.Read(bad, Verdict.STOP, List.of(VoltageCause.OPEN_NEUTRAL)), Measuring.underWay(dark, bad));
+        Standing onTheSet = follow(Action.WALK_ROUND);
+        assertEquals(Action.MEASURE_LOADED, ((Event.RefusedReading) Measuring.underWay(onTheSet, bad)).action());
+        SwapState.Change back = SwapState.initial(Bond.BONDED, false, false).change();
+        back.utilityLive = true;
+        Standing onTheStreet = write(new Event.Corrected(back.state()));
+        assertEquals(Action.MEASURE_UTILITY, ((Event.RefusedReading) Measuring.underWay(onTheStreet, bad)).action());
+        Readings good = new Readings(121.0, 120.0, null, null, null);
+        assertEquals(new Event.Read(good, Verdict.GOOD, List.of()), Measuring.underWay(onTheStreet, good));
+    }
 }

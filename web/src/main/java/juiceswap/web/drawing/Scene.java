@@ -50,5 +50,5 @@ public record Scene(int height, boolean supposed, List<Wire> wires, List<Part> p
     }
 
     /** Something written beside the parts. */
-    public record Note(double x, double y, String text, boolean toTheLeft) {}
+    public record Note(double x, double y, String text) {}
 }

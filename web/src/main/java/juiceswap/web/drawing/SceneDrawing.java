@@ -277,7 +277,7 @@ public final class SceneDrawing {
                     marked && entry.id().equals(circuit),
                     left ? "left" : "right"));
         }
-        notes.add(new Note(LEFT + 12, y + panelRows() * row + 20, branchesInWords(), false));
+        notes.add(new Note(LEFT + 12, y + panelRows() * row + 20, branchesInWords()));
     }
 
     private boolean on(CircuitEntry entry) {
@@ -318,7 +318,7 @@ public final class SceneDrawing {
                 act.equals("branches") && circuit == null,
                 ""));
         for (int i = 0; i < positions.length; i++) {
-            notes.add(new Note(LEFT + 138 + i * 33, top + 34, positions[i], false));
+            notes.add(new Note(LEFT + 138 + i * 33, top + 34, positions[i]));
         }
         for (int i = 0; i < shown; i++) {
             CircuitEntry entry = circuits.get(i);
@@ -339,7 +339,7 @@ public final class SceneDrawing {
                     positions[1].isEmpty() ? "self" : ""));
         }
         if (circuits.size() > shown) {
-            notes.add(new Note(LEFT + 12, top + height - 8, "and " + (circuits.size() - shown) + " more", false));
+            notes.add(new Note(LEFT + 12, top + height - 8, "and " + (circuits.size() - shown) + " more"));
         }
         wire(
                 "M" + (LEFT + BOX) + " " + (top + 20) + "H" + RISER + "V" + (top + height + 24),

@@ -4,13 +4,15 @@ import static juiceswap.web.db.Tables.DEVICE_TEST;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
+import juiceswap.core.house.DeviceProof;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The record of acceptance and yearly tests of the transfer device. Entries are added, never changed. */
 @Repository
-class DeviceTests {
+public class DeviceTests {
     private final DSLContext db;
 
     DeviceTests(DSLContext db) {
@@ -21,7 +23,7 @@ class DeviceTests {
     public record Found(String test, boolean passed, String note, String who, LocalDate onDay) {}
 
     @Transactional
-    void record(long household, String test, boolean passed, String note, String who, LocalDate onDay) {
+    public void record(long household, String test, boolean passed, String note, String who, LocalDate onDay) {
         db.insertInto(DEVICE_TEST)
                 .set(DEVICE_TEST.HOUSEHOLD_ID, household)
                 .set(DEVICE_TEST.TEST, test)
@@ -30,6 +32,13 @@ class DeviceTests {
                 .set(DEVICE_TEST.WHO, who)
                 .set(DEVICE_TEST.ON_DAY, onDay)
                 .execute();
+    }
+
+    /** The latest of one test; empty when it was never made. */
+    public Optional<Found> last(long household, DeviceProof test) {
+        return of(household).stream()
+                .filter(found -> found.test().equals(test.word()))
+                .findFirst();
     }
 
     /** All of them, latest first. */

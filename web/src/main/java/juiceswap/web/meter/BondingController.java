@@ -11,13 +11,14 @@ import java.util.Optional;
 import juiceswap.core.bonding.BondJudgement;
 import juiceswap.core.bonding.BondJudgement.Use;
 import juiceswap.core.bonding.BondTests;
+import juiceswap.core.house.DeviceProof;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator;
 import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.house.DeviceTests;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
-import juiceswap.web.meter.BondRecords.Proven;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.Words;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -36,11 +37,11 @@ class BondingController {
     private static final List<String> TESTS = List.of("generatorAlone", "inletAlone", "connected");
 
     private final Households households;
-    private final BondRecords records;
+    private final DeviceTests records;
     private final Words words;
     private final Clock clock;
 
-    BondingController(Households households, BondRecords records, Words words, Clock clock) {
+    BondingController(Households households, DeviceTests records, Words words, Clock clock) {
         this.households = households;
         this.records = records;
         this.words = words;
@@ -90,7 +91,12 @@ class BondingController {
         BondTests tests = tests(asked);
         BondJudgement judged = BondJudgement.of(use(file), tests);
         records.record(
-                account.householdId(), judged.safeToStart(), note(asked, judged), account.displayName(), today());
+                account.householdId(),
+                DeviceProof.BONDING.word(),
+                judged.safeToStart(),
+                note(asked, judged),
+                account.displayName(),
+                today());
         BondTests.Finding alone = BondTests.finding(tests.generatorAlone());
         Bond found = alone == BondTests.Finding.BOND ? Bond.BONDED : Bond.FLOATING;
         boolean sure = alone == BondTests.Finding.BOND || alone == BondTests.Finding.OPEN;
@@ -117,14 +123,11 @@ class BondingController {
         model.addAttribute("ways", ways(file.setup().generator(), use));
         model.addAttribute("use", use);
         model.addAttribute("nothing", false);
-        model.addAttribute("label", label(file, use));
-        model.addAttribute("proven", records.last(account.householdId()).orElse(null));
+        model.addAttribute("label", label(file));
+        Optional<DeviceTests.Found> proven = records.last(account.householdId(), DeviceProof.BONDING);
+        model.addAttribute("proven", proven.orElse(null));
         model.addAttribute(
-                "provenAgo",
-                records.last(account.householdId())
-                        .map(Proven::onDay)
-                        .map(this::ago)
-                        .orElse(""));
+                "provenAgo", proven.map(DeviceTests.Found::onDay).map(this::ago).orElse(""));
     }
 
     private static Use use(HouseholdFile file) {
@@ -226,9 +229,9 @@ class BondingController {
         return ways;
     }
 
-    private String label(HouseholdFile file, Use use) {
+    private String label(HouseholdFile file) {
         String day = today().toString();
-        boolean floats = !use.onCords() && !use.switchedNeutral();
+        boolean floats = file.setup().transfer().houseBondReaches();
         return words.say(floats ? "bondlabel.floating" : "bondlabel.bonded", file.name(), day);
     }
 

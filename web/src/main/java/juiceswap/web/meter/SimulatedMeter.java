@@ -15,10 +15,6 @@ import org.jspecify.annotations.Nullable;
  * it shows agrees with what is switched on.
  */
 final class SimulatedMeter {
-    /** A governor lets the engine fall by about so many hertz from none to a usual load. */
-    private static final double LOADED_HERTZ = 60.3;
-
-    private static final double UNLOADED_HERTZ = 61.6;
     private static final double LOOSE_OHMS = 3;
 
     private SimulatedMeter() {}
@@ -69,7 +65,7 @@ final class SimulatedMeter {
             put(fields, "l2n", solved.l2n(), "%.0f");
             put(fields, "l1l2", solved.l1l2(), "%.0f");
         }
-        put(fields, "hz", circuit.on().isEmpty() ? UNLOADED_HERTZ : LOADED_HERTZ, "%.1f");
+        put(fields, "hz", circuit.hertz(), "%.1f");
         put(fields, "ng", solved.neutralToGroundVolts(), "%.1f");
         return fields;
     }

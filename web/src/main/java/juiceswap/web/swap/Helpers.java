@@ -32,7 +32,7 @@ public class Helpers {
     }
 
     /** {@code place} is null when they have not said. */
-    public record Helper(String name, boolean guest, Place place, Instant seenAt) {}
+    public record Helper(String name, Place place) {}
 
     /** Everybody who was there lately, by name. */
     public List<Helper> present(long outageId) {
@@ -42,11 +42,9 @@ public class Helpers {
                 .orderBy(HELPER.NAME)
                 .fetch(row -> new Helper(
                         row.getName(),
-                        row.getGuest(),
                         row.getPlace() == null
                                 ? null
-                                : Place.valueOf(row.getPlace().toUpperCase(Locale.ROOT)),
-                        row.getSeenAt().toInstant()));
+                                : Place.valueOf(row.getPlace().toUpperCase(Locale.ROOT))));
     }
 
     /** This person looks at the page. The others are told when they had not been there before, or not lately. */

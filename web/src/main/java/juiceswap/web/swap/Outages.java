@@ -48,6 +48,11 @@ public class Outages {
         public Standing standing() {
             return Standing.of(household.setup(), log);
         }
+
+        /** Whether the street's power has held as long as this household wants; a rehearsal does not wait for it. */
+        public boolean streetHasHeld(Standing standing, Instant now) {
+            return rehearsal || standing.watch() != null && standing.watch().held(household.hold(), now);
+        }
     }
 
     /** Somebody else has written to the log since the page was shown. */

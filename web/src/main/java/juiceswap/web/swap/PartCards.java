@@ -37,7 +37,7 @@ class PartCards {
     /** The question, with how things would stand; empty when nothing was asked that exists in this household. */
     static Optional<WhatIf> whatIf(Standing standing, String action, String circuit) {
         return Action.of(action)
-                .filter(asked -> exists(standing.changeover(), asked))
+                .filter(asked -> standing.changeover().has(asked))
                 .filter(asked -> asked != Action.PICK_UP
                         || circuit != null && standing.changeover().setup().find(circuit) != null)
                 .map(asked -> WhatIf.of(
@@ -82,30 +82,10 @@ class PartCards {
     List<Ask> asks(Standing standing, HouseholdFile household, Plan plan) {
         Action next = plan.steps().isEmpty() ? null : plan.steps().get(0).action();
         return Arrays.stream(Action.values())
-                .filter(action -> action != Action.PICK_UP && exists(standing.changeover(), action))
+                .filter(action ->
+                        action != Action.PICK_UP && standing.changeover().has(action))
                 .map(action -> new Ask(action.word(), null, words.imperative(action, household), action == next))
                 .toList();
-    }
-
-    /** Whether this household has what the action is done to. */
-    private static boolean exists(Changeover changeover, Action action) {
-        Kind kind = changeover.kind();
-        boolean circuits = kind != Kind.AUTOMATIC_CIRCUITS;
-        return switch (action) {
-            case MAIN_ON, MAIN_OFF, PLATE_TO_GENERATOR, PLATE_TO_UTILITY, INPUT_ON, INPUT_OFF -> kind.hasPlate();
-            case HANDLE_OFF, HANDLE_GENERATOR, HANDLE_UTILITY -> kind == Kind.TRANSFER_SWITCH;
-            case BRANCHES_ON, BRANCHES_OFF, MEASURE_UTILITY -> kind.switchesPanel();
-            case BIG_ONES_OFF -> kind.switchesPanel() && changeover.options().bigOnesOff();
-            case SWITCHES_OFF, SWITCHES_UTILITY -> circuits && !kind.switchesPanel();
-            case PICK_UP -> circuits;
-            case MEASURE_PANEL -> kind != Kind.CORDS;
-            case MEASURE_LOADED -> circuits && kind != Kind.CORDS && kind != Kind.APPLIANCE;
-            case CHECK_GFCI -> kind == Kind.CORDS;
-            case OUTPUT_ON, OUTPUT_OFF -> changeover.generator().outputSwitch();
-            case ECO_ON, ECO_OFF -> changeover.generator().idleControl();
-            case SET_BOND_BONDED, SET_BOND_FLOATING -> changeover.generator().bondChange() == BondChange.SWITCH;
-            default -> true;
-        };
     }
 
     private Why why(

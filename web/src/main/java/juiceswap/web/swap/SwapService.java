@@ -26,6 +26,7 @@ import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
+import juiceswap.core.outage.Turns;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.Outages.Conflict;
@@ -96,7 +97,7 @@ public class SwapService {
     public Outcome confirm(Account account, int seen, Action action, String circuit, Map<String, String> typed) {
         Outage outage = current(account).orElseThrow(Conflict::new);
         Standing standing = outage.standing();
-        if (!stillMeant(outage, standing, seen, action)) {
+        if (!Turns.stillMeant(standing.changeover(), outage.log(), seen, action)) {
             throw new Conflict();
         }
         Changeover changeover = standing.changeover();
@@ -108,7 +109,7 @@ public class SwapService {
                     : null;
             return new Outcome.Refused(action, circuit, trial.impossible(), trial.broken(), room);
         }
-        if (action == Action.CONFIRM_UTILITY && !held(outage, standing)) {
+        if (action == Action.CONFIRM_UTILITY && !outage.streetHasHeld(standing, clock.instant())) {
             return new Outcome.TooEarly();
         }
         if (!Measuring.takesReadings(action)) {
@@ -121,32 +122,6 @@ public class SwapService {
         }
         take(account, outage, action, Measuring.judge(standing, action, form.readings()));
         return new Outcome.Taken();
-    }
-
-    /**
-     * Whether a confirmation made when the log stood at {@code seen} still says what it said. It does when nobody has
-     * written since, and also when others have only confirmed different steps meanwhile, outside while this one was done
-     * inside: what was done was done. Never for the same step, and not for readings, which may have been changed by it.
-     */
-    private static boolean stillMeant(Outage outage, Standing standing, int seen, Action action) {
-        if (standing.sequence() == seen) {
-            return true;
-        }
-        return seen > 0
-                && seen < standing.sequence()
-                && !Measuring.takesReadings(action)
-                && outage.log().subList(seen, outage.log().size()).stream()
-                        .allMatch(entry -> entry.event() instanceof Event.Done done
-                                && done.action() != action
-                                && done.action().place(standing.changeover()).outside()
-                                        != action.place(standing.changeover()).outside());
-    }
-
-    /** A rehearsal does not wait for the street. */
-    private boolean held(Outage outage, Standing standing) {
-        return outage.rehearsal()
-                || standing.watch() != null
-                        && standing.watch().held(outage.household().hold(), clock.instant());
     }
 
     private void take(Account account, Outage outage, Action action, Event event) {
@@ -272,7 +247,7 @@ public class SwapService {
     public boolean goBack(Account account, int seen) {
         Outage outage = current(account).orElseThrow(Conflict::new);
         Standing standing = outage.standing();
-        if (!standing.state().utilityLive() || !held(outage, standing)) {
+        if (!standing.state().utilityLive() || !outage.streetHasHeld(standing, clock.instant())) {
             return false;
         }
         List<Event> events = new ArrayList<>();

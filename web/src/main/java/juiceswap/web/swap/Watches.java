@@ -43,8 +43,7 @@ class Watches {
                         : words.say("sign." + watch.sign().word() + ".brief") + ", since " + time(watch.since()),
                 watch == null ? 0 : watch.heldAt(outage.household().hold()).toEpochMilli(),
                 now.toEpochMilli(),
-                outage.rehearsal()
-                        || watch != null && watch.held(outage.household().hold(), now),
+                outage.streetHasHeld(standing, now),
                 reading.map(Watches::shown).orElse(null),
                 watch != null && reading.isPresent() && !reading.get().live(),
                 Arrays.stream(Sign.values())
