@@ -85,8 +85,10 @@ public final class SceneDrawing {
             case AUTOMATIC_CIRCUITS ->
                 drawRows(mainPanelAbove("main panel, left on"), "switches by itself", new String[] {"line", "", "gen"});
             default ->
-                drawRows(mainPanelAbove("main panel, left on"), "transfer switches", new String[] {"line", "off", "gen"
-                });
+                drawRows(
+                        mainPanelAbove("main panel, left on"),
+                        changeover.kind() == Kind.APPLIANCE ? "transfer switch" : "transfer switches",
+                        new String[] {"line", "off", "gen"});
         };
         double inlet = drawInletAndCord(bottom);
         double end = drawEngine(inlet);
