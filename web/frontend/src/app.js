@@ -112,11 +112,13 @@ document.addEventListener('alpine:init', () => {
     again: false,
     lost: false,
     sending: false,
+    feeding: false,
     leaving: false,
     init() {
       this.source = new EventSource('/live');
       this.source.addEventListener('changed', (event) => {
-        if (event.data !== document.querySelector('main').dataset.seen) this.refresh();
+        this.feed();
+        if (event.data !== 'reading' && event.data !== document.querySelector('main').dataset.seen) this.refresh();
       });
       this.source.addEventListener('error', () => this.offline(true));
       this.source.addEventListener('open', () => { if (this.lost) { this.offline(false); this.deliver(); this.refresh(); } });
@@ -131,14 +133,32 @@ document.addEventListener('alpine:init', () => {
       window.addEventListener('online', this.back);
       // says that somebody still looks, and catches what was missed
       this.looking = setInterval(() => { if (!document.hidden && document.querySelector('main.swap')) this.refresh(); }, 60000);
+      // a monitor that has fallen silent sends nothing to be told by
+      this.listening = setInterval(() => this.feed(), 10000);
       this.deliver();
     },
     destroy() {
       this.source.close();
       clearInterval(this.looking);
+      clearInterval(this.listening);
       clearTimeout(this.retry);
       document.removeEventListener('time-is-up', this.timeIsUp);
       window.removeEventListener('online', this.back);
+    },
+    // the monitor's values and charts are taken in place; a page that nobody looks at asks for nothing
+    async feed() {
+      const parts = [...document.querySelectorAll('[data-feed]')];
+      if (!parts.length || document.hidden || this.feeding) return;
+      this.feeding = true;
+      try {
+        const answer = await fetch(parts[0].dataset.feed, { headers: { Accept: 'text/html' } });
+        const page = answer.ok && !answer.redirected && new DOMParser().parseFromString(await answer.text(), 'text/html');
+        for (const part of page ? parts : []) {
+          const fresh = page.querySelector('#' + part.id);
+          if (fresh) Alpine.morph(part, fresh.outerHTML);
+        }
+      } catch (offline) { /* the next reading asks again */ }
+      this.feeding = false;
     },
     offline(lost) {
       this.lost = lost;
@@ -251,13 +271,13 @@ document.addEventListener('alpine:init', () => {
       this.waiting = setTimeout(() => this.fetch(), 150);
     },
     async fetch() {
-      const form = this.$root;
+      const form = this.$root.closest('form');
       const query = new URLSearchParams(new FormData(form));
       query.delete('_csrf');
       const turn = ++this.asked;
       let fresh = null;
       try {
-        const answer = await fetch((form.dataset.ask || form.getAttribute('action')) + '?' + query, { headers: { Accept: 'text/html' } });
+        const answer = await fetch((this.$root.dataset.ask || form.getAttribute('action')) + '?' + query, { headers: { Accept: 'text/html' } });
         if (answer.ok && !answer.redirected) fresh = new DOMParser().parseFromString(await answer.text(), 'text/html');
       } catch (offline) { /* the mark stays */ }
       if (turn !== this.asked) return;

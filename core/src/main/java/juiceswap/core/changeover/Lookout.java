@@ -18,6 +18,7 @@ public enum Lookout {
     NO_FLOOD(Action.CHECK_PLACEMENT, false, setup -> true),
     DISTANCE(Action.CHECK_PLACEMENT, false, setup -> true),
     EXHAUST(Action.CHECK_PLACEMENT, false, setup -> true),
+    BOND_PROVEN(Action.CHECK_PLACEMENT, false, setup -> true),
     LEVEL(Action.CHECK_PLACEMENT, true, setup -> true),
     SNOW(Action.CHECK_PLACEMENT, true, setup -> setup.generator().ambientC() <= 2),
     COVER(Action.CHECK_PLACEMENT, true, setup -> true),

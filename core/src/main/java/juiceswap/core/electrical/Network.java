@@ -22,6 +22,27 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
         loads = List.copyOf(loads);
     }
 
+    /** The same circuit with another source. */
+    public Network withSource(Source other) {
+        return new Network(other, cord, bonds, faults, loads);
+    }
+
+    /** The same circuit with its cord so many times as long, or as short. */
+    public Network withCordTimes(double times) {
+        Cord other = new Cord(cord.hotOhms * times, cord.neutralOhms * times, cord.groundOhms * times);
+        return new Network(source, other, bonds, faults, loads);
+    }
+
+    /** The same circuit bonded otherwise. */
+    public Network withBonds(Bonds other) {
+        return new Network(source, cord, other, faults, loads);
+    }
+
+    /** The same circuit with other loads. */
+    public Network withLoads(List<Load> others) {
+        return new Network(source, cord, bonds, faults, others);
+    }
+
     /**
      * Two windings in series, half a turn apart.
      *

@@ -104,7 +104,7 @@ public final class CauseRanking {
         add(Hypothesis.HEALTHY, unloaded(house.healthy()), hertz);
         if (loaded()) {
             for (double longer : new double[] {3, 6, 10}) {
-                add(Hypothesis.LONG_CORD, longerCord(house.healthy(), longer), hertz);
+                add(Hypothesis.LONG_CORD, house.healthy().withCordTimes(longer), hertz);
             }
         }
     }
@@ -182,47 +182,21 @@ public final class CauseRanking {
     }
 
     private static Network unloaded(Network network) {
-        return new Network(network.source(), network.cord(), network.bonds(), network.faults(), List.of());
+        return network.withLoads(List.of());
     }
 
     private static Network loads(Network network, double[] legWatts) {
-        return new Network(
-                network.source(),
-                network.cord(),
-                network.bonds(),
-                network.faults(),
-                List.of(
-                        new Network.Load(Between.L1_N, legWatts[0], 1),
-                        new Network.Load(Between.L2_N, legWatts[1], 1)));
-    }
-
-    private static Network longerCord(Network network, double times) {
-        Network.Cord cord = network.cord();
-        return new Network(
-                network.source(),
-                new Network.Cord(cord.hotOhms() * times, cord.neutralOhms() * times, cord.groundOhms() * times),
-                network.bonds(),
-                network.faults(),
-                network.loads());
+        return network.withLoads(List.of(
+                new Network.Load(Between.L1_N, legWatts[0], 1), new Network.Load(Between.L2_N, legWatts[1], 1)));
     }
 
     private static Network source(Network network, double share) {
         Source source = network.source();
-        return new Network(
-                new Source(source.l1Volts() * share, source.l2Volts() * share, source.ohms()),
-                network.cord(),
-                network.bonds(),
-                network.faults(),
-                network.loads());
+        return network.withSource(new Source(source.l1Volts() * share, source.l2Volts() * share, source.ohms()));
     }
 
     private static Network bonds(Network network, boolean generator, boolean panel) {
-        return new Network(
-                network.source(),
-                network.cord(),
-                new Network.Bonds(generator, panel),
-                network.faults(),
-                network.loads());
+        return network.withBonds(new Network.Bonds(generator, panel));
     }
 
     // ---- how well they explain what was read

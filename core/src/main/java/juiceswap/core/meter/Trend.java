@@ -2,6 +2,7 @@ package juiceswap.core.meter;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -24,11 +25,18 @@ public record Trend(List<Point> points, double low, double high) {
         return new Trend(points, 59, 61.5);
     }
 
+    /** Amps of a leg, with the most that it may carry for long. */
+    public static Trend ofLegAmps(List<Point> points, double mostAmps) {
+        return new Trend(points, 0, mostAmps);
+    }
+
     /** Fewer points than this say nothing of a drift. */
     private static final int LEAST_POINTS = 3;
 
-    /** Only so many of the latest count: what was hours ago was another load. */
+    /** What was hours ago was another load: of readings by hand the latest six count, of a monitor's the last 20 minutes. */
     private static final int LATEST = 6;
+
+    private static final Duration RECENT = Duration.ofMinutes(20);
 
     /** What lies further ahead than this is not worth a warning. */
     private static final Duration HORIZON = Duration.ofHours(3);
@@ -45,7 +53,7 @@ public record Trend(List<Point> points, double low, double high) {
      * heading inwards, or outside already.
      */
     public Optional<Instant> leavesBandAt() {
-        List<Point> latest = points.subList(Math.max(0, points.size() - LATEST), points.size());
+        List<Point> latest = latest();
         if (latest.size() < LEAST_POINTS) {
             return Optional.empty();
         }
@@ -61,6 +69,47 @@ public record Trend(List<Point> points, double low, double high) {
             return Optional.empty();
         }
         return Optional.of(last.at().plusSeconds(Math.round(seconds)));
+    }
+
+    private List<Point> latest() {
+        int from = Math.max(0, points.size() - LATEST);
+        Instant since = points.isEmpty()
+                ? Instant.EPOCH
+                : points.get(points.size() - 1).at().minus(RECENT);
+        while (from > 0 && !points.get(from - 1).at().isBefore(since)) {
+            from--;
+        }
+        return points.subList(from, points.size());
+    }
+
+    /**
+     * At most about {@code most} points over the same time: of those that fall together the one farthest from the middle
+     * of the band is kept, so that nothing remarkable is lost. The last one stays.
+     */
+    public List<Point> thinned(int most) {
+        if (points.size() <= most) {
+            return points;
+        }
+        Instant first = points.get(0).at();
+        Point last = points.get(points.size() - 1);
+        long bucketMillis = Math.max(1, Duration.between(first, last.at()).toMillis() / (most - 1) + 1);
+        double middle = (low + high) / 2;
+        List<Point> kept = new ArrayList<>();
+        long bucket = -1;
+        for (Point point : points) {
+            long own = Duration.between(first, point.at()).toMillis() / bucketMillis;
+            int end = kept.size() - 1;
+            if (own != bucket) {
+                kept.add(point);
+            } else if (Math.abs(point.value() - middle) > Math.abs(kept.get(end).value() - middle)) {
+                kept.set(end, point);
+            }
+            bucket = own;
+        }
+        if (kept.get(kept.size() - 1) != last) {
+            kept.add(last);
+        }
+        return List.copyOf(kept);
     }
 
     /** The line of least squares, with its value at the last point and the standard deviation about it. */

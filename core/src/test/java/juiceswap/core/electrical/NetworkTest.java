@@ -81,6 +81,57 @@ class NetworkTest {
         }
     }
 
+    /** Whatever is wrong: what flows into each bar of the panel flows out of it. Resistive loads, so that amps just add. */
+    @Test
+    void currentsSumToZeroAtEveryBarOfThePanel() {
+        Random random = new Random(23);
+        for (int i = 0; i < 500; i++) {
+            List<Load> loads = new ArrayList<>();
+            for (int k = 0; k <= random.nextInt(6); k++) {
+                loads.add(load(Between.values()[random.nextInt(3)], 20 + random.nextInt(2500)));
+            }
+            double loose = random.nextInt(3) == 0 ? 4 * random.nextDouble() : 0;
+            Faults faults = new Faults(random.nextInt(4) == 0, false, false, false, loose, false);
+            Bonds bonds = new Bonds(random.nextBoolean(), random.nextBoolean());
+            Solution solved = new Network(SOURCE, CORD, bonds, faults, loads).solve();
+            double onL1 = drawn(loads, solved, Between.L1_N);
+            double onL2 = drawn(loads, solved, Between.L2_N);
+            double onBoth = drawn(loads, solved, Between.L1_L2);
+            assertThat(solved.l1Amps()).isCloseTo(onL1 + onBoth, within(1e-6));
+            assertThat(solved.l2Amps()).isCloseTo(onL2 + onBoth, within(1e-6));
+            // back to the set: over the neutral, and over the ground wire as far as two bonds let it
+            assertThat(solved.neutralAmps() + solved.groundAmps()).isCloseTo(Math.abs(onL1 - onL2), within(1e-6));
+            if (!bonds.generator() || !bonds.panel()) {
+                assertThat(solved.groundAmps()).isCloseTo(0, within(1e-9));
+            }
+        }
+    }
+
+    private static double drawn(List<Load> loads, Solution solved, Between between) {
+        double amps = 0;
+        for (int i = 0; i < loads.size(); i++) {
+            Network.Served served = solved.loads().get(i);
+            if (loads.get(i).between() == between && served.volts() != null && served.volts() > 0) {
+                amps += served.watts() / served.volts();
+            }
+        }
+        return amps;
+    }
+
+    @Test
+    void theSameCircuitOtherwise() {
+        Network sound = new Network(SOURCE, CORD, AT_THE_PANEL, Faults.NONE, List.of(load(Between.L1_N, 1500)));
+        assertThat(sound.withCordTimes(6).solve().l1n())
+                .isLessThan(sound.solve().l1n());
+        assertThat(sound.withBonds(new Bonds(true, true)).solve().groundAmps()).isPositive();
+        assertThat(sound.withLoads(List.of()).solve().l1Amps()).isCloseTo(0, within(1e-9));
+        assertThat(sound.withLoads(List.of())
+                        .withSource(new Source(110, 110, 0.05))
+                        .solve()
+                        .l2n())
+                .isCloseTo(110, within(1e-9));
+    }
+
     @Test
     void aSecondBondPutsNeutralCurrentOnTheGroundWireAndHidesALostNeutral() {
         Load lamp = load(Between.L1_N, 1500);

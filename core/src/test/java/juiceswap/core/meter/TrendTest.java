@@ -26,6 +26,32 @@ class TrendTest {
         assertThat(everyTenMinutes(122, 123, 124, 125).leavesBandAt()).contains(START.plusSeconds(2400));
     }
 
+    /** Once a second: six points would be six seconds; the last twenty minutes are what counts. */
+    @Test
+    void ofAMonitorTheLastTwentyMinutesCount() {
+        List<Point> points = new ArrayList<>();
+        for (int second = 0; second < 3600; second += 2) {
+            double wobble = second % 4 == 0 ? 0.4 : -0.4;
+            double fall = Math.max(0, second - 2400) * 3 / 1200.0;
+            points.add(new Point(START.plusSeconds(second), 120 - fall + wobble));
+        }
+        // 117 V at the end of the hour, three volts in twenty minutes: at 114 twenty minutes later
+        Instant leaves = Trend.ofLegVolts(points).leavesBandAt().orElseThrow();
+        assertThat(leaves).isBetween(START.plusSeconds(4700), START.plusSeconds(4900));
+        assertThat(Trend.ofLegVolts(points.subList(0, 1200)).leavesBandAt()).isEmpty();
+    }
+
+    @Test
+    void ampsLeaveTheirBandUpwardsOnly() {
+        Trend rising = Trend.ofLegAmps(
+                List.of(
+                        new Point(START, 10),
+                        new Point(START.plusSeconds(600), 14),
+                        new Point(START.plusSeconds(1200), 18)),
+                22);
+        assertThat(rising.leavesBandAt()).contains(START.plusSeconds(1800));
+    }
+
     @Test
     void whatIsSteadyScattersOrComesBackIsNot() {
         assertThat(everyTenMinutes(120, 120, 120, 120).leavesBandAt()).isEmpty();

@@ -20,6 +20,7 @@ import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.household.Households;
+import juiceswap.web.meter.SimulatedMonitor;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
 import juiceswap.web.swap.Outages;
@@ -39,6 +40,7 @@ public class DemoData implements ApplicationRunner {
     private final Accounts accounts;
     private final Outages outages;
     private final SimulatedStreetSensor sensor;
+    private final SimulatedMonitor monitor;
     private final Schemas schemas;
     private final Clock clock;
 
@@ -47,12 +49,14 @@ public class DemoData implements ApplicationRunner {
             Accounts accounts,
             Outages outages,
             SimulatedStreetSensor sensor,
+            SimulatedMonitor monitor,
             Schemas schemas,
             Clock clock) {
         this.households = households;
         this.accounts = accounts;
         this.outages = outages;
         this.sensor = sensor;
+        this.monitor = monitor;
         this.schemas = schemas;
         this.clock = clock;
     }
@@ -71,6 +75,7 @@ public class DemoData implements ApplicationRunner {
         Instant today = clock.instant().truncatedTo(ChronoUnit.DAYS);
         live(household, file, ines, bram, today.minus(Duration.ofDays(312)).plus(Duration.ofHours(18)), 7);
         sensor.show(household, false);
+        monitor.put(household, SimulatedMonitor.SOUND);
         live(household, file, bram, ines, today.minus(Duration.ofDays(41)).plus(Duration.ofHours(3)), 26);
     }
 

@@ -16,24 +16,36 @@ import juiceswap.core.meter.Trend.Point;
  * @param name what was read
  * @param bandY top of the good band
  * @param path through the readings
- * @param dots one for each reading
+ * @param dots one for each reading, as long as they are few
+ * @param count of readings
  * @param last the latest, in words
  * @param warning where it is heading, or null
  */
 public record TrendView(
-        String name, double bandY, double bandHeight, String path, List<Dot> dots, String last, String warning) {
+        String name,
+        double bandY,
+        double bandHeight,
+        String path,
+        List<Dot> dots,
+        int count,
+        String last,
+        String warning) {
     private static final double WIDTH = 320;
     private static final double HEIGHT = 90;
     private static final double EDGE = 6;
+
+    /** More readings than this are a curve alone. */
+    private static final int MOST_DOTS = 30;
+
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
 
     /** One reading; {@code title} says it with its time. */
     public record Dot(double x, double y, String title) {}
 
-    /** {@code unit} is V or Hz; the chart shows half a band more on either side of the good one. */
+    /** {@code unit} is V, Hz or A; the chart shows more than the good band, but nothing below zero. */
     public static TrendView of(String name, String unit, Trend trend, ZoneId zone) {
-        double margin = (trend.high() - trend.low()) * 0.75;
-        double bottom = trend.low() - margin;
+        double margin = (trend.high() - trend.low()) * (trend.low() > 0 ? 0.75 : 0.25);
+        double bottom = Math.max(0, trend.low() - margin);
         double scale = HEIGHT / (trend.high() + margin - bottom);
         Instant first = trend.points().get(0).at();
         Point latest = trend.points().get(trend.points().size() - 1);
@@ -45,7 +57,9 @@ public record TrendView(
                     + (WIDTH - 2 * EDGE) * Duration.between(first, point.at()).toSeconds() / seconds;
             double y = Math.max(3, Math.min(HEIGHT - 3, HEIGHT - (point.value() - bottom) * scale));
             path.append(path.isEmpty() ? 'M' : 'L').append(round(x)).append(' ').append(round(y));
-            dots.add(new Dot(round(x), round(y), shown(point.value(), unit) + " at " + time(point.at(), zone)));
+            if (trend.points().size() <= MOST_DOTS) {
+                dots.add(new Dot(round(x), round(y), shown(point.value(), unit) + " at " + time(point.at(), zone)));
+            }
         }
         String warning = trend.leavesBandAt()
                 .map(at -> "Drifting: out of its good band about " + time(at, zone) + " if it goes on like this.")
@@ -56,12 +70,13 @@ public record TrendView(
                 round((trend.high() - trend.low()) * scale),
                 path.toString(),
                 List.copyOf(dots),
+                trend.points().size(),
                 shown(latest.value(), unit),
                 warning);
     }
 
     private static String shown(double value, String unit) {
-        return String.format(Locale.ENGLISH, unit.equals("V") ? "%.0f V" : "%.1f Hz", value);
+        return String.format(Locale.ENGLISH, unit.equals("V") ? "%.0f %s" : "%.1f %s", value, unit);
     }
 
     private static String time(Instant at, ZoneId zone) {

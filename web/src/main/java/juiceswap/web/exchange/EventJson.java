@@ -129,6 +129,8 @@ public final class EventJson {
         values.put("l1l2", readings.l1l2());
         values.put("hz", readings.hz());
         values.put("ng", readings.ng());
+        values.put("l1a", readings.l1a());
+        values.put("l2a", readings.l2a());
         json.put("readings", values);
         json.put("verdict", verdict.name().toLowerCase(Locale.ROOT));
         json.put("causes", causes.stream().map(VoltageCause::name).toList());
@@ -141,7 +143,9 @@ public final class EventJson {
                 Json.number(values, "l2n"),
                 Json.number(values, "l1l2"),
                 Json.number(values, "hz"),
-                Json.number(values, "ng"));
+                Json.number(values, "ng"),
+                Json.number(values, "l1a"),
+                Json.number(values, "l2a"));
     }
 
     private static Verdict verdict(JsonNode json) {

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
@@ -223,8 +224,16 @@ class FilesController {
             return show(account, model);
         }
         flash.addFlashAttribute(
-                "newToken", tokens.make(account.householdId(), name, form.checked("mayWrite"), account.displayName()));
+                "newToken",
+                tokens.make(account.householdId(), name, right(form.value("right")), account.displayName()));
         return "redirect:/house/files";
+    }
+
+    private static Tokens.Right right(String word) {
+        return Arrays.stream(Tokens.Right.values())
+                .filter(right -> right.name().equals(word))
+                .findFirst()
+                .orElse(Tokens.Right.READ);
     }
 
     @PostMapping("/house/token/{id}/revoke")

@@ -7,6 +7,7 @@ import juiceswap.web.api.RequestLimits;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.household.Doorkeeper.TurnedAway;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -29,39 +30,26 @@ import tools.jackson.databind.node.ObjectNode;
 @RestController
 @RequestMapping(path = "/api/v1/household", produces = "application/json")
 class HouseholdApi {
-    private static final String BEARER = "Bearer ";
-
     /** Fields of a household's circuits and loads that the engine does not know. */
     private static final Set<String> CIRCUIT_EXTRAS =
             Set.of("panel", "legAsFound", "note", "winter", "summer", "night");
 
     private static final Set<String> LOAD_EXTRAS = Set.of("known", "lowWatts", "highWatts", "leftOff", "clamp");
 
-    private final Tokens tokens;
+    private final Doorkeeper doorkeeper;
     private final Households households;
     private final Schemas schemas;
 
-    HouseholdApi(Tokens tokens, Households households, Schemas schemas) {
-        this.tokens = tokens;
+    HouseholdApi(Doorkeeper doorkeeper, Households households, Schemas schemas) {
+        this.doorkeeper = doorkeeper;
         this.households = households;
         this.schemas = schemas;
-    }
-
-    /** A request that is turned away, with the reason. */
-    private static final class TurnedAway extends RuntimeException {
-        private static final long serialVersionUID = 1L;
-        private final HttpStatus status;
-
-        TurnedAway(HttpStatus status, String reason) {
-            super(reason);
-            this.status = status;
-        }
     }
 
     @GetMapping
     ResponseEntity<String> read(
             @RequestHeader(name = "Authorization", required = false) @Nullable String authorization) {
-        Households.Held held = held(access(authorization, false));
+        Households.Held held = held(doorkeeper.mayRead(authorization));
         return ResponseEntity.ok()
                 .eTag(String.valueOf(held.version()))
                 .body(held.file().json().toString());
@@ -71,7 +59,7 @@ class HouseholdApi {
     @GetMapping("/setup")
     ResponseEntity<String> setup(
             @RequestHeader(name = "Authorization", required = false) @Nullable String authorization) {
-        Households.Held held = held(access(authorization, false));
+        Households.Held held = held(doorkeeper.mayRead(authorization));
         return ResponseEntity.ok()
                 .eTag(String.valueOf(held.version()))
                 .body(plain(held.file().json().path("setup")).toString());
@@ -83,7 +71,7 @@ class HouseholdApi {
             @RequestHeader(name = "If-Match", required = false) @Nullable String ifMatch,
             HttpServletRequest http)
             throws IOException {
-        Tokens.Access access = access(authorization, true);
+        Tokens.Access access = doorkeeper.mayWrite(authorization);
         Integer version = ifMatch == null ? null : version(ifMatch);
         JsonNode given = Json.parse(RequestLimits.body(http));
         HouseholdFile file = HouseholdFile.read(given, schemas);
@@ -98,19 +86,6 @@ class HouseholdApi {
             throw new TurnedAway(HttpStatus.PRECONDITION_FAILED, "If-Match must be the ETag of an earlier answer.");
         }
         return Integer.valueOf(plain);
-    }
-
-    private Tokens.Access access(@Nullable String authorization, boolean toWrite) {
-        if (authorization == null || !authorization.startsWith(BEARER)) {
-            throw new TurnedAway(HttpStatus.UNAUTHORIZED, "Send a key of your household: Authorization: Bearer js_…");
-        }
-        Tokens.Access access = tokens.open(
-                        authorization.substring(BEARER.length()).strip())
-                .orElseThrow(() -> new TurnedAway(HttpStatus.UNAUTHORIZED, "This key is not known, or was revoked."));
-        if (toWrite && !access.mayWrite()) {
-            throw new TurnedAway(HttpStatus.FORBIDDEN, "This key may only read.");
-        }
-        return access;
     }
 
     private Households.Held held(Tokens.Access access) {
@@ -134,18 +109,9 @@ class HouseholdApi {
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> turnedAway(TurnedAway turnedAway) {
-        return problem(turnedAway.status, turnedAway.getMessage());
-    }
-
-    @ExceptionHandler
     ResponseEntity<ProblemDetail> outdated(Households.Outdated outdated) {
-        return problem(HttpStatus.PRECONDITION_FAILED, outdated.getMessage());
-    }
-
-    private static ResponseEntity<ProblemDetail> problem(HttpStatus status, String detail) {
-        return ResponseEntity.status(status)
+        return ResponseEntity.status(HttpStatus.PRECONDITION_FAILED)
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)
-                .body(ProblemDetail.forStatusAndDetail(status, detail));
+                .body(ProblemDetail.forStatusAndDetail(HttpStatus.PRECONDITION_FAILED, outdated.getMessage()));
     }
 }

@@ -11,12 +11,13 @@ import java.util.Base64;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import juiceswap.web.db.tables.records.ApiTokenRecord;
 import org.jooq.DSLContext;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Keys with which programs of a household read and write its file. Only a hash of a key is stored. */
+/** Keys with which programs and devices of a household read, write or report. Only a hash of a key is stored. */
 @Repository
 public class Tokens {
     private static final int BYTES = 24;
@@ -32,17 +33,28 @@ public class Tokens {
     public record Listed(
             long id,
             String name,
-            boolean mayWrite,
+            Right right,
             String createdBy,
             OffsetDateTime createdAt,
             @Nullable OffsetDateTime lastUsedAt) {}
 
     /** What a key opens. */
-    record Access(long householdId, String name, boolean mayWrite) {}
+    record Access(long householdId, String name, Right right) {}
+
+    /** What a key is good for, in words as a form has them. */
+    public enum Right {
+        READ,
+        WRITE,
+        SEND_READINGS;
+
+        private static Right of(ApiTokenRecord row) {
+            return row.getSendsReadings() ? SEND_READINGS : row.getMayWrite() ? WRITE : READ;
+        }
+    }
 
     /** Makes a key and returns it: the only time that it can be seen. */
     @Transactional
-    public String make(long household, String name, boolean mayWrite, String who) {
+    public String make(long household, String name, Right right, String who) {
         byte[] bytes = new byte[BYTES];
         RANDOM.nextBytes(bytes);
         String token = "js_" + Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
@@ -50,7 +62,8 @@ public class Tokens {
                 .set(API_TOKEN.HOUSEHOLD_ID, household)
                 .set(API_TOKEN.NAME, name)
                 .set(API_TOKEN.TOKEN_HASH, hash(token))
-                .set(API_TOKEN.MAY_WRITE, mayWrite)
+                .set(API_TOKEN.MAY_WRITE, right == Right.WRITE)
+                .set(API_TOKEN.SENDS_READINGS, right == Right.SEND_READINGS)
                 .set(API_TOKEN.CREATED_BY, who)
                 .execute();
         return token;
@@ -64,7 +77,7 @@ public class Tokens {
                 .fetch(row -> new Listed(
                         row.getId(),
                         row.getName(),
-                        row.getMayWrite(),
+                        Right.of(row),
                         row.getCreatedBy(),
                         row.getCreatedAt(),
                         row.getLastUsedAt()));
@@ -84,8 +97,8 @@ public class Tokens {
         return db.update(API_TOKEN)
                 .set(API_TOKEN.LAST_USED_AT, OffsetDateTime.now())
                 .where(API_TOKEN.TOKEN_HASH.eq(hash(token)), API_TOKEN.REVOKED_AT.isNull())
-                .returning(API_TOKEN.HOUSEHOLD_ID, API_TOKEN.NAME, API_TOKEN.MAY_WRITE)
-                .fetchOptional(row -> new Access(row.getHouseholdId(), row.getName(), row.getMayWrite()));
+                .returning()
+                .fetchOptional(row -> new Access(row.getHouseholdId(), row.getName(), Right.of(row)));
     }
 
     private static String hash(String token) {

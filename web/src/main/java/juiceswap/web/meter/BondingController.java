@@ -2,10 +2,8 @@ package juiceswap.web.meter;
 
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import juiceswap.core.bonding.BondJudgement;
@@ -16,7 +14,7 @@ import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator;
 import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.house.DeviceTests;
+import juiceswap.web.household.DeviceTests;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
@@ -127,7 +125,8 @@ class BondingController {
         Optional<DeviceTests.Found> proven = records.last(account.householdId(), DeviceProof.BONDING);
         model.addAttribute("proven", proven.orElse(null));
         model.addAttribute(
-                "provenAgo", proven.map(DeviceTests.Found::onDay).map(this::ago).orElse(""));
+                "provenAgo",
+                proven.map(found -> Words.daysAgo(found.onDay(), today())).orElse(""));
     }
 
     private static Use use(HouseholdFile file) {
@@ -247,15 +246,5 @@ class BondingController {
 
     private LocalDate today() {
         return LocalDate.now(clock);
-    }
-
-    private String ago(LocalDate day) {
-        long days = ChronoUnit.DAYS.between(day, today());
-        if (days <= 0) {
-            return "today";
-        }
-        return days < 60
-                ? String.format(Locale.ENGLISH, "%d days ago", days)
-                : String.format(Locale.ENGLISH, "%d months ago", days / 30);
     }
 }

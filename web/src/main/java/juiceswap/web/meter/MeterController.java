@@ -1,25 +1,30 @@
 package juiceswap.web.meter;
 
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
-import juiceswap.core.meter.CauseRanking;
-import juiceswap.core.meter.CauseRanking.Ranking;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.house.Setup;
 import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Trend;
 import juiceswap.core.meter.Trend.Point;
-import juiceswap.core.meter.VoltageJudgement;
+import juiceswap.core.supply.Limits;
 import juiceswap.web.drawing.TrendView;
+import juiceswap.web.meter.ReadingStore.Source;
 import juiceswap.web.security.Account;
+import juiceswap.web.swap.LikelyCauses;
+import juiceswap.web.swap.LikelyCauses.Judged;
 import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.swap.ReadingForm;
 import juiceswap.web.swap.SwapService;
-import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -28,36 +33,34 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Readings of a meter: judged while they are typed, with what may be behind them and what to measure next. */
 @Controller
 @RequestMapping("/meter")
 class MeterController {
-    private static final int CAUSES_SHOWN = 4;
-
-    /** Below this share a cause is not worth a line. */
-    private static final double LEAST_SHARE = 0.02;
-
-    /** In percent: a model is never surer than this. */
-    private static final long MOST_CERTAIN = 99;
-
     private final MeterHouse houses;
     private final SwapService swap;
-    private final Words words;
+    private final LikelyCauses causes;
+    private final Feeds feeds;
+    private final Monitoring monitoring;
+    private final SimulatedMonitor monitor;
 
-    MeterController(MeterHouse houses, SwapService swap, Words words) {
+    MeterController(
+            MeterHouse houses,
+            SwapService swap,
+            LikelyCauses causes,
+            Feeds feeds,
+            Monitoring monitoring,
+            SimulatedMonitor monitor) {
         this.houses = houses;
         this.swap = swap;
-        this.words = words;
+        this.causes = causes;
+        this.feeds = feeds;
+        this.monitoring = monitoring;
+        this.monitor = monitor;
     }
-
-    /** One possible cause, in percent of certainty. */
-    public record Likely(String text, long percent) {}
-
-    /** What the readings mean. */
-    public record Judged(
-            String verdict, List<String> causes, List<String> advice, List<Likely> likely, String measureNext) {}
 
     @GetMapping
     String ask(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
@@ -88,25 +91,23 @@ class MeterController {
         return "redirect:/meter";
     }
 
-    /** What was read in the outage that is on, as a table. */
+    /** What was read in the outage that is on, else in the day before the last reading, as a table. */
     @GetMapping(path = "/readings.csv", produces = "text/csv")
     @ResponseBody
     String csv(@AuthenticationPrincipal Account account, HttpServletResponse response) {
         response.setHeader("Content-Disposition", "attachment; filename=\"readings.csv\"");
-        return readings(account).csv();
+        return ReadingTable.write(feeds.all(account).taken());
     }
 
-    private OutageReadings readings(Account account) {
-        return OutageReadings.of(
-                swap.current(account).map(outage -> outage.standing().lived()).orElse(List.of()));
-    }
-
-    private List<TrendView> trends(Account account) {
-        OutageReadings readings = readings(account);
+    private List<TrendView> trends(Account account, Setup setup) {
+        OutageReadings readings = feeds.forCharts(account);
+        double mostAmps = Limits.of(setup.generator(), setup.path()).legRunningWatts() / Limits.LEG_VOLTS;
         List<TrendView> trends = new ArrayList<>();
         addTrend(trends, "L1", "V", readings.points(Readings::l1n), Trend::ofLegVolts);
         addTrend(trends, "L2", "V", readings.points(Readings::l2n), Trend::ofLegVolts);
         addTrend(trends, "Frequency", "Hz", readings.points(Readings::hz), Trend::ofHertz);
+        addTrend(trends, "L1", "A", readings.points(Readings::l1a), points -> Trend.ofLegAmps(points, mostAmps));
+        addTrend(trends, "L2", "A", readings.points(Readings::l2a), points -> Trend.ofLegAmps(points, mostAmps));
         return trends;
     }
 
@@ -146,10 +147,13 @@ class MeterController {
         model.addAttribute("loaded", loaded(present, typed));
         model.addAttribute("inOutage", present.inOutage());
         model.addAttribute("nothing", false);
-        model.addAttribute("trends", trends(account));
         model.addAttribute("simulated", SimulatedMeter.faults());
+        model.addAttribute("simulatedMonitor", monitor.of(account.householdId()).orElse(null));
+        model.addAttribute("table", "");
+        boolean readable = !form.isEmpty() && !form.hasProblems();
         model.addAttribute(
-                "judged", form.isEmpty() || form.hasProblems() ? null : judge(present, typed, form.readings()));
+                "judged", readable && form.readings().ofSupply() ? judge(present, typed, form.readings()) : null);
+        showFeed(account, present, model);
     }
 
     private static boolean loaded(MeterHouse.Present present, Map<String, String> typed) {
@@ -157,30 +161,82 @@ class MeterController {
     }
 
     private static ReadingForm form(MeterHouse.Present present, Map<String, String> typed) {
-        return ReadingForm.anyOf(present.setup().generator().splitPhase(), loaded(present, typed), false, typed);
+        return ReadingForm.underWay(present.setup(), loaded(present, typed), typed);
     }
 
     private Judged judge(MeterHouse.Present present, Map<String, String> typed, Readings readings) {
-        boolean loaded = loaded(present, typed);
-        VoltageJudgement judged =
-                VoltageJudgement.of(present.setup().generator().splitPhase(), true, loaded, readings);
-        HouseCircuit circuit = HouseCircuit.of(present.setup(), loaded ? present.on() : List.of(), present.bond());
-        Ranking ranking = new CauseRanking(circuit).rank(readings);
-        List<Likely> likely = ranking.ranked().stream()
-                .filter(one -> one.share() >= LEAST_SHARE)
-                .limit(CAUSES_SHOWN)
-                .map(one -> new Likely(
-                        words.say("hypothesis." + one.hypothesis()),
-                        Math.min(MOST_CERTAIN, Math.round(100 * one.share()))))
-                .toList();
-        String next = ranking.measureNext() != null
-                ? ranking.measureNext().word()
-                : judged.measureNext().isEmpty() ? null : judged.measureNext().get(0);
-        return new Judged(
-                judged.verdict().name().toLowerCase(java.util.Locale.ROOT),
-                judged.causes().stream().map(words::cause).toList(),
-                judged.causes().stream().map(words::causeAction).toList(),
-                likely,
-                next == null ? null : words.say("reading." + next));
+        List<String> on = loaded(present, typed) ? present.on() : List.of();
+        return causes.judge(present.setup(), true, on, present.bond(), readings);
+    }
+
+    // ---- the panel monitor
+
+    /** What changes from second to second: the monitor and the charts. */
+    @GetMapping("/live")
+    String live(@AuthenticationPrincipal Account account, Model model) {
+        Optional<MeterHouse.Present> present = houses.present(account);
+        if (present.isEmpty()) {
+            return "redirect:/house";
+        }
+        showFeed(account, present.get(), model);
+        return "meter/live";
+    }
+
+    private void showFeed(Account account, MeterHouse.Present present, Model model) {
+        model.addAttribute("feed", feeds.feed(account.householdId(), present));
+        model.addAttribute("trends", trends(account, present.setup()));
+    }
+
+    /** Puts the stand-in for a panel monitor in, with a fault in the circuit or none, or takes it out. */
+    @PostMapping("/monitor")
+    String simulateMonitor(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(defaultValue = "none") String fault,
+            @RequestParam(defaultValue = "no") String out,
+            RedirectAttributes flash) {
+        if (out.equals("yes")) {
+            monitor.takeOut(account.householdId());
+            flash.addFlashAttribute("taken", "The simulated monitor is out.");
+        } else {
+            monitor.put(account.householdId(), SimulatedMeter.Fault.of(fault));
+            flash.addFlashAttribute(
+                    "taken",
+                    "The simulated monitor is in: "
+                            + SimulatedMeter.Fault.of(fault).label() + ". It reports while the panel has voltage.");
+        }
+        return "redirect:/meter";
+    }
+
+    // ---- readings as a table
+
+    /** Takes readings in; with one line wrong nothing is stored, and what was pasted is still there. */
+    @PostMapping("/table")
+    String table(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(defaultValue = "") String table,
+            @RequestParam(name = "file", required = false) @Nullable MultipartFile upload,
+            Model model,
+            RedirectAttributes flash)
+            throws IOException {
+        MeterHouse.Present present = houses.present(account).orElseThrow();
+        String text =
+                upload == null || upload.isEmpty() ? table : new String(upload.getBytes(), StandardCharsets.UTF_8);
+        show(account, present, Map.of(), model);
+        model.addAttribute("table", text);
+        try {
+            ReadingTable.Result read = ReadingTable.read(text, ZoneId.systemDefault());
+            if (read.bad().isEmpty() && !read.good().isEmpty()) {
+                int fresh = monitoring.take(account.householdId(), read.good(), Source.TABLE);
+                flash.addFlashAttribute(
+                        "taken", fresh + " readings taken in, " + (read.good().size() - fresh) + " known already.");
+                return "redirect:/meter";
+            }
+            model.addAttribute("badLines", read.bad());
+            model.addAttribute("tableProblem", read.bad().isEmpty() ? "There is no reading in it." : null);
+        } catch (InvalidInput malformed) {
+            model.addAttribute(
+                    "tableProblem", "The table " + malformed.problems().get(0).message() + ".");
+        }
+        return "meter/meter";
     }
 }

@@ -2,8 +2,8 @@ package juiceswap.web.meter;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.Function;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.meter.Readings;
@@ -17,16 +17,13 @@ import juiceswap.core.outage.Event;
  * @param taken the readings with time and place
  */
 record OutageReadings(List<Taken> taken) {
-    private static final String HEAD = "time,where,l1n,l2n,l1l2,hz,ng,l1a,l2a";
 
-    /** One reading of the meter. */
-    record Taken(Instant at, String where, Readings readings) {}
-
+    /** Those that people wrote to the log. */
     static OutageReadings of(List<Entry> lived) {
         List<Taken> taken = new ArrayList<>();
         for (Entry entry : lived) {
             if (entry.event() instanceof Event.Read read) {
-                taken.add(new Taken(entry.at(), "panel", read.readings()));
+                taken.add(new Taken(entry.at(), Taken.PANEL, read.readings()));
             } else if (entry.event() instanceof Event.RefusedReading refused) {
                 add(taken, entry.at(), refused.action(), refused.readings());
             } else if (entry.event() instanceof Event.Done done && done.readings() != null) {
@@ -38,8 +35,16 @@ record OutageReadings(List<Taken> taken) {
 
     private static void add(List<Taken> taken, Instant at, Action action, Readings readings) {
         if (action != Action.MEASURE_UTILITY) {
-            taken.add(new Taken(at, action == Action.MEASURE_GENERATOR ? "generator" : "panel", readings));
+            taken.add(new Taken(at, action == Action.MEASURE_GENERATOR ? Taken.GENERATOR : Taken.PANEL, readings));
         }
+    }
+
+    /** These and others in the order of time. */
+    OutageReadings with(List<Taken> others) {
+        List<Taken> all = new ArrayList<>(taken);
+        all.addAll(others);
+        all.sort(Comparator.comparing(Taken::at));
+        return new OutageReadings(List.copyOf(all));
     }
 
     /** The readings of one kind, as far as they were taken. */
@@ -52,19 +57,5 @@ record OutageReadings(List<Taken> taken) {
             }
         }
         return points;
-    }
-
-    /** As a table: times in UTC, empty where nothing was read. */
-    String csv() {
-        StringBuilder table = new StringBuilder(HEAD).append('\n');
-        for (Taken one : taken) {
-            Readings read = one.readings();
-            table.append(one.at()).append(',').append(one.where());
-            for (Double value : new Double[] {read.l1n(), read.l2n(), read.l1l2(), read.hz(), read.ng(), null, null}) {
-                table.append(',').append(value == null ? "" : String.format(Locale.ENGLISH, "%s", value));
-            }
-            table.append('\n');
-        }
-        return table.toString();
     }
 }

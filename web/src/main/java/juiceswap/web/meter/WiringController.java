@@ -65,14 +65,8 @@ class WiringController {
         Bonds bonds = asked.containsKey("asked")
                 ? new Bonds(asked.containsKey("bondGenerator"), asked.containsKey("bondPanel"))
                 : network.bonds();
-        Network.Cord cord = network.cord();
         double times = asked.containsKey("longCord") ? LONG_CORD_TIMES : 1;
-        return new Network(
-                network.source(),
-                new Network.Cord(cord.hotOhms() * times, cord.neutralOhms() * times, cord.groundOhms() * times),
-                bonds,
-                network.faults(),
-                network.loads());
+        return network.withBonds(bonds).withCordTimes(times);
     }
 
     private static List<Fault> faults(Map<String, String> asked, Bonds bonds) {

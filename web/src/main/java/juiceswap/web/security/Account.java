@@ -10,8 +10,8 @@ import org.springframework.security.core.userdetails.UserDetails;
 /**
  * Somebody of a household, signed in. Every query is scoped by {@code householdId}.
  *
- * @param id 0 for a guest, who has no account
- * @param role owner, helper or guest
+ * @param id 0 for a guest or a device, who have no account
+ * @param role owner, helper, guest or device
  * @param outageId the one outage that a guest has joined; null for those who have an account
  */
 public record Account(
@@ -25,10 +25,21 @@ public record Account(
         implements UserDetails {
     private static final long serialVersionUID = 1L;
     public static final String GUEST = "guest";
+    private static final String DEVICE = "device";
 
     /** Somebody who helps in one outage and has no account. */
     public static Account guest(long householdId, long outageId, String name) {
         return new Account(0, householdId, GUEST + "-" + outageId + "-" + name, name, "", GUEST, outageId);
+    }
+
+    /** Something that reports by itself, such as a panel monitor. */
+    public static Account device(long householdId, String name) {
+        return new Account(0, householdId, DEVICE, name, "", DEVICE, null);
+    }
+
+    /** The number of the account, null for those who have none. */
+    public @Nullable Long accountId() {
+        return id == 0 ? null : (Long) id;
     }
 
     public boolean guest() {

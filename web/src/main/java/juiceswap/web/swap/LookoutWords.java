@@ -1,12 +1,17 @@
 package juiceswap.web.swap;
 
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Lookout;
+import juiceswap.core.house.DeviceProof;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Link;
 import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.household.DeviceTests;
 import juiceswap.web.words.Words;
 import org.springframework.stereotype.Component;
 
@@ -14,22 +19,37 @@ import org.springframework.stereotype.Component;
 @Component
 class LookoutWords {
     private final Words words;
+    private final DeviceTests tests;
+    private final Clock clock;
 
-    LookoutWords(Words words) {
+    LookoutWords(Words words, DeviceTests tests, Clock clock) {
         this.words = words;
+        this.tests = tests;
+        this.clock = clock;
     }
 
-    String say(Lookout point, HouseholdFile household) {
-        return words.say("lookout." + point.word(), figure(point, household));
+    String say(Lookout point, HouseholdFile household, long householdId) {
+        return words.say("lookout." + point.word(), figure(point, household, householdId));
     }
 
-    private static String figure(Lookout point, HouseholdFile household) {
+    private String figure(Lookout point, HouseholdFile household, long householdId) {
         return switch (point) {
             case DISTANCE -> distance(household);
             case FUEL_LASTS -> hours(household);
             case CORD_DRY -> cord(household);
+            case BOND_PROVEN -> bond(householdId);
             default -> "";
         };
+    }
+
+    /** How it is known that there is one bond, and for how long. */
+    private String bond(long householdId) {
+        Optional<DeviceTests.Found> last = tests.last(householdId, DeviceProof.BONDING);
+        if (last.isEmpty()) {
+            return words.say("bondproof.never");
+        }
+        String ago = Words.daysAgo(last.get().onDay(), LocalDate.now(clock));
+        return words.say(last.get().passed() ? "bondproof.passed" : "bondproof.failed", ago);
     }
 
     private static String distance(HouseholdFile household) {

@@ -144,7 +144,7 @@ public class Outages {
                 .set(OUTAGE_EVENT.OUTAGE_ID, id)
                 .set(OUTAGE_EVENT.SEQUENCE, sequence)
                 .set(OUTAGE_EVENT.AT, at.atOffset(ZoneOffset.UTC))
-                .set(OUTAGE_EVENT.ACCOUNT_ID, by.guest() ? null : by.id())
+                .set(OUTAGE_EVENT.ACCOUNT_ID, by.accountId())
                 .set(OUTAGE_EVENT.WHO, by.displayName())
                 .set(OUTAGE_EVENT.KIND, EventJson.kind(event))
                 .set(OUTAGE_EVENT.PAYLOAD, JSONB.valueOf(Json.MAPPER.writeValueAsString(EventJson.payload(event))))

@@ -3,12 +3,16 @@ package juiceswap.web.swap;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.function.DoubleFunction;
 import juiceswap.core.changeover.Action;
+import juiceswap.core.house.Setup;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Standing;
+import juiceswap.core.supply.Limits;
 
 /**
  * What somebody types from a meter: kept as typed, so that nothing is lost when a field is wrong.
@@ -24,7 +28,12 @@ public record ReadingForm(List<Field> fields) {
      * @param verdict how it is judged on its own: good, watch or stop, or null
      */
     public record Field(
-            String name, String label, String unit, boolean required, String typed, String problem, String verdict) {}
+            String name, String label, String unit, boolean required, String typed, String problem, String verdict) {
+        /** Something is typed that can't be read; a needed field that is still empty is not wrong yet. */
+        public boolean isWrong() {
+            return problem != null && !typed.isEmpty();
+        }
+    }
 
     /** An empty form for that measurement. */
     public static ReadingForm empty(Standing standing, Action action) {
@@ -38,25 +47,39 @@ public record ReadingForm(List<Field> fields) {
         return typed(splitPhase, loaded, action, true, typed);
     }
 
-    /** A form of which any field may be left empty, for readings that no step asks for. */
-    public static ReadingForm anyOf(boolean splitPhase, boolean loaded, boolean atSet, Map<String, String> typed) {
-        return typed(splitPhase, loaded, atSet ? Action.MEASURE_GENERATOR : Action.MEASURE_LOADED, false, typed);
+    /** A form for readings at the panel that no step asks for: any field may be left empty, and amps belong to it. */
+    public static ReadingForm underWay(Setup setup, boolean loaded, Map<String, String> typed) {
+        boolean splitPhase = setup.generator().splitPhase();
+        List<Field> fields = new ArrayList<>(typed(splitPhase, loaded, Action.MEASURE_LOADED, false, typed).fields);
+        double mostAmps = Limits.of(setup.generator(), setup.path()).legRunningWatts() / Limits.LEG_VOLTS;
+        for (String leg : splitPhase ? List.of("L1", "L2") : List.of("L1")) {
+            String name = leg.toLowerCase(Locale.ROOT) + "a";
+            String label = splitPhase ? leg + ", by clamp" : "Hot, by clamp";
+            fields.add(field(name, label, "A", false, typed, amps -> amps <= mostAmps ? Verdict.GOOD : Verdict.WATCH));
+        }
+        return new ReadingForm(List.copyOf(fields));
+    }
+
+    /** Whether some fields may be left empty while others are needed. */
+    public boolean tellsOptional() {
+        return fields.stream().anyMatch(Field::required);
     }
 
     private static ReadingForm typed(
             boolean splitPhase, boolean loaded, Action action, boolean legsRequired, Map<String, String> typed) {
         boolean atSet = action == Action.MEASURE_GENERATOR;
         List<Field> fields = new ArrayList<>();
-        fields.add(field("l1n", splitPhase ? "L1 to neutral" : "Hot to neutral", "V", legsRequired, loaded, typed));
+        fields.add(field(
+                "l1n", splitPhase ? "L1 to neutral" : "Hot to neutral", "V", legsRequired, typed, Verdict::ofLegVolts));
         if (splitPhase) {
-            fields.add(field("l2n", "L2 to neutral", "V", legsRequired, loaded, typed));
-            fields.add(field("l1l2", "L1 to L2", "V", false, loaded, typed));
+            fields.add(field("l2n", "L2 to neutral", "V", legsRequired, typed, Verdict::ofLegVolts));
+            fields.add(field("l1l2", "L1 to L2", "V", false, typed, Verdict::ofLineVolts));
         }
         if (action != Action.MEASURE_UTILITY) {
-            fields.add(field("hz", "Frequency", "Hz", false, loaded, typed));
+            fields.add(field("hz", "Frequency", "Hz", false, typed, hertz -> Verdict.ofHertz(hertz, loaded)));
         }
         if (!atSet) {
-            fields.add(field("ng", "Neutral to ground", "V", false, loaded, typed));
+            fields.add(field("ng", "Neutral to ground", "V", false, typed, Verdict::ofNeutralToGround));
         }
         return new ReadingForm(List.copyOf(fields));
     }
@@ -80,11 +103,22 @@ public record ReadingForm(List<Field> fields) {
             }
         }
         return new Readings(
-                values.get("l1n"), values.get("l2n"), values.get("l1l2"), values.get("hz"), values.get("ng"));
+                values.get("l1n"),
+                values.get("l2n"),
+                values.get("l1l2"),
+                values.get("hz"),
+                values.get("ng"),
+                values.get("l1a"),
+                values.get("l2a"));
     }
 
     private static Field field(
-            String name, String label, String unit, boolean required, boolean loaded, Map<String, String> typed) {
+            String name,
+            String label,
+            String unit,
+            boolean required,
+            Map<String, String> typed,
+            DoubleFunction<Verdict> judge) {
         String text = typed.getOrDefault(name, "").strip();
         String problem = null;
         String verdict = null;
@@ -93,23 +127,15 @@ public record ReadingForm(List<Field> fields) {
         } else {
             Double value = number(text);
             if (value == null) {
-                problem = "Type a number, such as " + (unit.equals("Hz") ? "60.1" : "121") + ".";
+                problem = "Type a number, such as " + (unit.equals("Hz") ? "60.1" : unit.equals("A") ? "9.5" : "121")
+                        + ".";
             } else if (value < 0 || value > 1000) {
                 problem = "From 0 to 1000.";
             } else {
-                verdict = judge(name, value, loaded).name().toLowerCase(java.util.Locale.ROOT);
+                verdict = judge.apply(value).name().toLowerCase(Locale.ROOT);
             }
         }
         return new Field(name, label, unit, required, text, problem, verdict);
-    }
-
-    private static Verdict judge(String name, double value, boolean loaded) {
-        return switch (name) {
-            case "l1l2" -> Verdict.ofLineVolts(value);
-            case "hz" -> Verdict.ofHertz(value, loaded);
-            case "ng" -> Verdict.ofNeutralToGround(value);
-            default -> Verdict.ofLegVolts(value);
-        };
     }
 
     /** Reads a number with a point or a comma; null when it is none. */

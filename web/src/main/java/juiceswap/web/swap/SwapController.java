@@ -193,6 +193,20 @@ class SwapController {
         return BACK;
     }
 
+    /** What readings for a measuring step would mean, while they are typed. */
+    @GetMapping("/judge")
+    String judge(
+            @AuthenticationPrincipal Account account,
+            @RequestParam String action,
+            @RequestParam Map<String, String> typed,
+            Model model) {
+        Action step = Action.of(action).orElseThrow(() -> notFound());
+        Outage outage = swap.current(account).orElseThrow(() -> notFound());
+        ReadingForm form = ReadingForm.typed(outage.standing(), step, typed);
+        model.addAttribute("judged", pages.judged(outage.standing(), step, form));
+        return "swap/readings";
+    }
+
     @PostMapping("/walk-round")
     String walkRound(
             @AuthenticationPrincipal Account account,

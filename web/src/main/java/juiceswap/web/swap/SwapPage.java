@@ -89,14 +89,18 @@ public record SwapPage(
     /** {@code status} is done, now or next. */
     public record Line(String text, String status) {}
 
-    /** A reading that says stop, and the form to take it again; {@code readingAgain} while that is being filled in. */
+    /**
+     * A reading that says stop, what may be behind it, and the form to take it again; {@code readingAgain} while that is
+     * being filled in.
+     */
     public record Stop(
             String where,
             List<String> causes,
             List<String> advice,
             String action,
             ReadingForm readings,
-            boolean readingAgain) {}
+            boolean readingAgain,
+            List<LikelyCauses.Likely> likely) {}
 
     /** Things to look at in one room. */
     public record RoomView(String name, List<ThingView> things) {}

@@ -22,6 +22,7 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Entry;
@@ -56,6 +57,7 @@ public class SwapPages {
     private final PartCards cards;
     private final PutAside putAside;
     private final LookoutWords lookouts;
+    private final LikelyCauses likelyCauses;
     private final Clock clock;
 
     SwapPages(
@@ -65,6 +67,7 @@ public class SwapPages {
             PartCards cards,
             PutAside putAside,
             LookoutWords lookouts,
+            LikelyCauses likelyCauses,
             Clock clock) {
         this.words = words;
         this.crews = crews;
@@ -72,6 +75,7 @@ public class SwapPages {
         this.cards = cards;
         this.putAside = putAside;
         this.lookouts = lookouts;
+        this.likelyCauses = likelyCauses;
         this.clock = clock;
     }
 
@@ -197,8 +201,10 @@ public class SwapPages {
                 form,
                 notice(last.event()),
                 Lookout.of(setup, action, aside).stream()
-                        .map(point ->
-                                new SwapPage.Point(point.word(), lookouts.say(point, household), point.canBePutAside()))
+                        .map(point -> new SwapPage.Point(
+                                point.word(),
+                                lookouts.say(point, household, outage.householdId()),
+                                point.canBePutAside()))
                         .toList(),
                 Lookout.of(setup, action, Set.of()).size()
                         - Lookout.of(setup, action, aside).size(),
@@ -258,7 +264,10 @@ public class SwapPages {
                 stop.causes().stream().map(words::causeAction).toList(),
                 stop.action().word(),
                 typed == null ? ReadingForm.empty(standing, stop.action()) : typed,
-                typed != null);
+                typed != null,
+                stop.action() == Action.MEASURE_UTILITY || !stop.readings().ofSupply()
+                        ? List.of()
+                        : judged(standing, stop.action(), stop.readings()).likely());
     }
 
     private List<SwapPage.RoomView> rooms(HouseholdFile household, Standing standing) {
@@ -325,6 +334,26 @@ public class SwapPages {
                         words.say("step." + check.word() + ".brief"),
                         state.done().has(check)))
                 .toList();
+    }
+
+    /**
+     * What readings for a measuring step mean while they are being typed; null as long as a field is wrong, nothing is
+     * typed, or it is the street's supply, of which the set's circuit knows nothing.
+     */
+    public LikelyCauses.Judged judged(Standing standing, Action action, ReadingForm form) {
+        boolean readable = !form.isEmpty() && form.fields().stream().allMatch(field -> !field.isWrong());
+        return readable && Measuring.takesReadings(action) && action != Action.MEASURE_UTILITY
+                ? judged(standing, action, form.readings())
+                : null;
+    }
+
+    private LikelyCauses.Judged judged(Standing standing, Action action, Readings readings) {
+        return likelyCauses.judge(
+                standing.changeover().setup(),
+                action != Action.MEASURE_GENERATOR,
+                Measuring.underLoad(standing, action) ? standing.state().picked() : Set.of(),
+                standing.state().bond(),
+                readings);
     }
 
     /** The sentence for a refused confirmation. */

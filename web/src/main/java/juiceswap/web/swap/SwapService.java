@@ -31,6 +31,7 @@ import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.Outages.Conflict;
 import juiceswap.web.swap.Outages.Outage;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** What people confirm, read and choose during an outage, judged by the core and written to the log. */
@@ -38,6 +39,9 @@ import org.springframework.stereotype.Service;
 public class SwapService {
     /** How often to try again when others write at the same time. */
     private static final int INSIST = 5;
+
+    /** Who writes what a panel monitor shows. */
+    private static final String MONITOR = "Panel monitor";
 
     private final Outages outages;
     private final Helpers helpers;
@@ -135,6 +139,22 @@ public class SwapService {
         insist(account, standing -> Measuring.underWay(standing, readings));
     }
 
+    /**
+     * What a panel monitor shows halts everything, as it would when a person had read it. Nothing is written when nothing
+     * is fed that it could be about, or when a stop stands already.
+     */
+    public void monitorStops(long householdId, Readings readings) {
+        Account monitor = Account.device(householdId, MONITOR);
+        if (current(monitor).filter(outage -> !outage.rehearsal()).isPresent()) {
+            insist(
+                    monitor,
+                    standing -> standing.stop() == null
+                                    && Measuring.underWay(standing, readings) instanceof Event.RefusedReading refused
+                            ? refused
+                            : null);
+        }
+    }
+
     /** Answers of the walk-round; with {@code finish} the walk-round is confirmed too. */
     public void answer(Account account, int seen, Map<String, Answer> answers, boolean finish) {
         List<Event> events = new ArrayList<>();
@@ -207,16 +227,17 @@ public class SwapService {
         }
     }
 
-    /** Writes on top of whatever was written meanwhile; during an alarm nothing else counts. */
-    private void insist(Account account, Function<Standing, Event> event) {
+    /** Writes on top of whatever was written meanwhile, unless it gives null; during an alarm nothing else counts. */
+    private void insist(Account account, Function<Standing, @Nullable Event> event) {
         for (int tries = 1; ; tries++) {
             Outage outage = current(account).orElseThrow(Conflict::new);
             Standing standing = outage.standing();
-            if (standing.alarmed()) {
+            Event next = standing.alarmed() ? null : event.apply(standing);
+            if (next == null) {
                 return;
             }
             try {
-                append(account, outage, standing.sequence(), List.of(event.apply(standing)));
+                append(account, outage, standing.sequence(), List.of(next));
                 return;
             } catch (Conflict somebodyWroteMeanwhile) {
                 if (tries == INSIST) {

@@ -1,5 +1,7 @@
 package juiceswap.web.words;
 
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Locale;
 import juiceswap.core.changeover.Action;
@@ -165,6 +167,18 @@ public class Words {
             case "left" -> "right";
             default -> "left";
         };
+    }
+
+    /** How long ago a day is. */
+    public static String daysAgo(LocalDate day, LocalDate today) {
+        long days = ChronoUnit.DAYS.between(day, today);
+        if (days <= 0) {
+            return "today";
+        }
+        if (days < 60) {
+            return days == 1 ? "1 day ago" : days + " days ago";
+        }
+        return days / 30 + " months ago";
     }
 
     private static String direction(Action action, HouseholdFile household) {

@@ -59,6 +59,8 @@ abstract class OutageJourney {
     @BeforeAll
     void open() {
         browsers = new Browsers();
+        // a journey that wants the monitor puts it in
+        db.execute("delete from simulated_monitor");
     }
 
     @AfterAll
@@ -71,6 +73,8 @@ abstract class OutageJourney {
         db.execute("update outage set ended_at = now() where ended_at is null");
         db.execute("delete from put_aside");
         db.execute("delete from street_sensor");
+        db.execute("delete from simulated_monitor");
+        db.execute("delete from reading");
         household("saltmarsh-cottage");
         assertThat(browsers.errors()).isEmpty();
     }

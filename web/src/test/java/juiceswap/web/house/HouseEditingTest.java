@@ -159,8 +159,8 @@ class HouseEditingTest {
 
     @Test
     void aKeyOpensItsOwnHouseholdAndNoOther() throws Exception {
-        String key = tokens.make(home, "meter", true, "Ines");
-        String reads = tokens.make(home, "display", false, "Ines");
+        String key = tokens.make(home, "meter", Tokens.Right.WRITE, "Ines");
+        String reads = tokens.make(home, "display", Tokens.Right.READ, "Ines");
         HttpResponse<String> read = call("GET", "/api/v1/household", reads, null, null);
         assertThat(read.statusCode()).isEqualTo(200);
         assertThat(read.body()).contains("Saltmarsh Cottage").doesNotContain(key);
@@ -197,7 +197,7 @@ class HouseEditingTest {
     /** What a key reads as a setup is what the engine takes. */
     @Test
     void theSetupGoesStraightIntoTheEngine() throws Exception {
-        String key = tokens.make(home, "planner", false, "Ines");
+        String key = tokens.make(home, "planner", Tokens.Right.READ, "Ines");
         JsonNode setup = Json.parse(
                 call("GET", "/api/v1/household/setup", key, null, null).body().getBytes());
         ObjectNode request = Json.MAPPER.createObjectNode();

@@ -1,4 +1,4 @@
-package juiceswap.web.house;
+package juiceswap.web.household;
 
 import static juiceswap.web.db.Tables.DEVICE_TEST;
 
@@ -42,7 +42,7 @@ public class DeviceTests {
     }
 
     /** All of them, latest first. */
-    List<Found> of(long household) {
+    public List<Found> of(long household) {
         return db.selectFrom(DEVICE_TEST)
                 .where(DEVICE_TEST.HOUSEHOLD_ID.eq(household))
                 .orderBy(DEVICE_TEST.ON_DAY.desc(), DEVICE_TEST.ID.desc())

@@ -1,0 +1,78 @@
+package juiceswap.web.meter;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import juiceswap.core.meter.MonitorJudgement;
+import juiceswap.core.meter.Readings;
+import juiceswap.core.outage.Standing;
+import juiceswap.web.meter.ReadingStore.Source;
+import juiceswap.web.swap.Outages;
+import juiceswap.web.swap.SwapService;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Service;
+
+/** What comes in from panel monitors: kept, shown, and a stop when it amounts to one. */
+@Service
+class Monitoring {
+    /** What is older than this says nothing of the present. */
+    static final Duration FRESH = Duration.ofSeconds(10);
+
+    private final ReadingStore store;
+    private final Outages outages;
+    private final SwapService swap;
+    private final Clock clock;
+
+    Monitoring(ReadingStore store, Outages outages, SwapService swap, Clock clock) {
+        this.store = store;
+        this.outages = outages;
+        this.swap = swap;
+        this.clock = clock;
+    }
+
+    /** Keeps readings; returns how many were new. Old ones of a batch are kept, but halt nothing any more. */
+    int take(long household, List<Taken> taken, Source source) {
+        int fresh = store.keep(household, taken, source);
+        if (fresh > 0 && source != Source.TABLE) {
+            haltIfNeeded(household);
+        }
+        return fresh;
+    }
+
+    /** What the monitor shows now; empty when it has been silent for a while. */
+    Optional<Taken> now(long household) {
+        Instant since = clock.instant().minus(FRESH);
+        return store.latest(household).filter(taken -> !taken.at().isBefore(since));
+    }
+
+    private void haltIfNeeded(long household) {
+        Instant now = clock.instant();
+        List<Readings> latest =
+                store.between(household, now.minus(FRESH), now.plus(FRESH), MonitorJudgement.LASTING).stream()
+                        .filter(taken -> taken.where().equals(Taken.PANEL))
+                        .map(Taken::readings)
+                        .toList();
+        if (latest.isEmpty()) {
+            return;
+        }
+        outages.current(household).map(Outages.Outage::standing).ifPresent(standing -> {
+            if (halts(standing, latest)) {
+                swap.monitorStops(household, latest.get(latest.size() - 1));
+            }
+        });
+    }
+
+    private static boolean halts(Standing standing, List<Readings> latest) {
+        return MonitorJudgement.halts(
+                standing.changeover().generator().splitPhase(),
+                standing.changeover().loaded(standing.state()),
+                latest);
+    }
+
+    @Scheduled(fixedDelay = 3_600_000)
+    void forgetOldReadings() {
+        store.forget(clock.instant());
+    }
+}

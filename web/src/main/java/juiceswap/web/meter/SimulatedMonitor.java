@@ -1,0 +1,140 @@
+package juiceswap.web.meter;
+
+import static juiceswap.web.db.Tables.SIMULATED_MONITOR;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.electrical.Network.Solution;
+import juiceswap.core.meter.HouseCircuit;
+import juiceswap.core.meter.Readings;
+import juiceswap.core.outage.Standing;
+import juiceswap.web.meter.ReadingStore.Source;
+import juiceswap.web.meter.SimulatedMeter.Fault;
+import juiceswap.web.swap.Outages;
+import org.jooq.DSLContext;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * The stand-in for a panel power monitor: once a second it reports what the household's own circuit gives with what the log
+ * says is on. A panel without voltage feeds no monitor, so that it is silent then. Several server processes may run it for
+ * the same household: a reading is known by its second.
+ */
+@Component
+public class SimulatedMonitor {
+    public static final Fault SOUND = Fault.NONE;
+
+    private static final Logger LOG = LoggerFactory.getLogger(SimulatedMonitor.class);
+
+    /** Readings of a real supply are never quite still. */
+    private static final double WOBBLE_VOLTS = 0.4;
+
+    private static final double WOBBLE_HERTZ = 0.1;
+    private static final double STREET_VOLTS = 120.2;
+
+    private final DSLContext db;
+    private final Outages outages;
+    private final Monitoring monitoring;
+    private final Clock clock;
+
+    SimulatedMonitor(DSLContext db, Outages outages, Monitoring monitoring, Clock clock) {
+        this.db = db;
+        this.outages = outages;
+        this.monitoring = monitoring;
+        this.clock = clock;
+    }
+
+    /** What a household's stand-in is set to; empty when it has none. */
+    Optional<Fault> of(long household) {
+        return db.selectFrom(SIMULATED_MONITOR)
+                .where(SIMULATED_MONITOR.HOUSEHOLD_ID.eq(household))
+                .fetchOptional(row -> Fault.of(row.getFault()));
+    }
+
+    /** Puts the stand-in in, or sets it to another fault. */
+    @Transactional
+    public void put(long household, Fault fault) {
+        db.insertInto(SIMULATED_MONITOR)
+                .set(SIMULATED_MONITOR.HOUSEHOLD_ID, household)
+                .set(SIMULATED_MONITOR.FAULT, fault.word())
+                .onDuplicateKeyUpdate()
+                .set(SIMULATED_MONITOR.FAULT, fault.word())
+                .execute();
+    }
+
+    @Transactional
+    public void takeOut(long household) {
+        db.deleteFrom(SIMULATED_MONITOR)
+                .where(SIMULATED_MONITOR.HOUSEHOLD_ID.eq(household))
+                .execute();
+    }
+
+    @Scheduled(fixedRate = 1000)
+    void report() {
+        try {
+            Map<Long, String> all =
+                    db.selectFrom(SIMULATED_MONITOR).fetchMap(SIMULATED_MONITOR.HOUSEHOLD_ID, SIMULATED_MONITOR.FAULT);
+            all.forEach((household, fault) -> report(household, Fault.of(fault)));
+        } catch (RuntimeException databaseAway) {
+            LOG.warn("the simulated monitor could not report: {}", databaseAway.getMessage());
+        }
+    }
+
+    private void report(long household, Fault fault) {
+        Instant second = clock.instant().truncatedTo(ChronoUnit.SECONDS);
+        outages.current(household)
+                .filter(outage -> !outage.rehearsal())
+                .flatMap(outage -> shows(outage.standing(), fault, second.getEpochSecond()))
+                .ifPresent(readings -> monitoring.take(
+                        household, List.of(new Taken(second, Taken.PANEL, readings)), Source.SIMULATED));
+    }
+
+    /** What it shows in that second; empty when the panel is dead. */
+    static Optional<Readings> shows(Standing standing, Fault fault, long second) {
+        Changeover changeover = standing.changeover();
+        boolean splitPhase = changeover.generator().splitPhase();
+        if (changeover.fed(standing.state())) {
+            HouseCircuit circuit = HouseCircuit.of(
+                    changeover.setup(),
+                    standing.state().picked(),
+                    standing.state().bond());
+            return Optional.of(readings(fault.put(circuit), circuit.hertz(), splitPhase, second));
+        }
+        if (standing.state().utilityLive() && changeover.onUtilitySide(standing.state())) {
+            double l1 = STREET_VOLTS + wobble(second, 1);
+            double l2 = STREET_VOLTS + wobble(second, 2);
+            return Optional.of(new Readings(l1, l2, l1 + l2, 60.0, 0.2));
+        }
+        return Optional.empty();
+    }
+
+    private static Readings readings(Solution solved, double hertz, boolean splitPhase, long second) {
+        double neither = 1 + wobble(second, 0) * WOBBLE_VOLTS / STREET_VOLTS;
+        return new Readings(
+                times(solved.l1n(), neither + wobble(second, 1) / 1000),
+                splitPhase ? times(solved.l2n(), neither + wobble(second, 2) / 1000) : null,
+                splitPhase ? times(solved.l1l2(), neither) : null,
+                hertz + WOBBLE_HERTZ * wobble(second, 3),
+                times(solved.neutralToGroundVolts(), 1),
+                solved.l1Amps() * neither,
+                splitPhase ? (Double) (solved.l2Amps() * neither) : null);
+    }
+
+    private static @Nullable Double times(@Nullable Double value, double factor) {
+        return value == null ? null : (Double) (value * factor);
+    }
+
+    /** From -1 to 1, the same for the same second: two server processes report the same. */
+    private static double wobble(long second, int kind) {
+        return Math.sin(second * 0.7 + kind * 2.1) * Math.cos(second * 0.13 + kind);
+    }
+}
