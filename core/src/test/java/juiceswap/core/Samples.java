@@ -44,6 +44,42 @@ public final class Samples {
                 new TreeMap<>());
     }
 
+    /** A 120 V set. */
+    public static Generator generator120(double runningWatts, double startingWatts) {
+        Generator set = generator(runningWatts, startingWatts);
+        return new Generator(
+                false,
+                set.fuel(),
+                set.ratings(),
+                set.outputSwitch(),
+                set.altitudeM(),
+                set.ambientC(),
+                set.marginPercent(),
+                set.bond(),
+                set.bondChange(),
+                set.gfciOutlets(),
+                set.inverter(),
+                set.idleControl(),
+                set.tankLitres(),
+                new TreeMap<>());
+    }
+
+    /** Circuits behind an interlock; a 120 V set feeds both legs bridged. */
+    public static Setup setup(Generator generator, Circuit... circuits) {
+        boolean bridged = !generator.splitPhase();
+        TransferDevice transfer = new TransferDevice(Kind.INTERLOCK, false, null, bridged, Leg.L1, false, List.of());
+        return new Setup(transfer, generator, path(), List.of(circuits));
+    }
+
+    public static Circuit circuit(String id, int space, double running, double starting) {
+        return circuit(id, space, load(running, starting));
+    }
+
+    public static Circuit circuit(
+            String id, int space, double running, double starting, List<String> needs, List<String> notWith) {
+        return new Circuit(id, id, List.of(space), 20, List.of(load(running, starting)), needs, notWith, null, false);
+    }
+
     public static TransferDevice interlock(String... testCircuits) {
         return new TransferDevice(Kind.INTERLOCK, false, null, false, Leg.L1, false, List.of(testCircuits));
     }

@@ -31,7 +31,8 @@ public record LegWatts(double l1, double l2) {
         return circuit.legOf(load) == Leg.L1 ? new LegWatts(watts, 0) : new LegWatts(0, watts);
     }
 
-    static LegWatts running(Circuit circuit, boolean splitPhase) {
+    /** What a circuit draws while everything on it runs. */
+    public static LegWatts running(Circuit circuit, boolean splitPhase) {
         LegWatts sum = NONE;
         for (Load load : circuit.loads()) {
             sum = sum.plus(of(circuit, load, load.runningWatts(), splitPhase));
@@ -39,7 +40,8 @@ public record LegWatts(double l1, double l2) {
         return sum;
     }
 
-    static LegWatts starting(Circuit circuit, boolean splitPhase) {
+    /** What it draws in the moment its breaker closes. */
+    public static LegWatts starting(Circuit circuit, boolean splitPhase) {
         LegWatts sum = NONE;
         for (Load load : circuit.loads()) {
             sum = sum.plus(of(circuit, load, load.startingWatts(), splitPhase));

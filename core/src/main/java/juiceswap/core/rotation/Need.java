@@ -30,6 +30,9 @@ public sealed interface Need {
 
     Priority priority();
 
+    /** When it counts. */
+    Window window();
+
     /**
      * A reserve that empties without power: food cold, house warm.
      *
@@ -44,6 +47,11 @@ public sealed interface Need {
             InvalidInput.positive("/recoverMinutes", recoverMinutes);
             InvalidInput.unless(
                     levelMinutes >= 0 && levelMinutes <= holdMinutes, "/levelMinutes", "must be from 0 to holdMinutes");
+        }
+
+        @Override
+        public Window window() {
+            return Window.ALWAYS;
         }
     }
 
@@ -92,6 +100,8 @@ public sealed interface Need {
 
     /** From and to in local time, each open when null. */
     record Window(@Nullable LocalDateTime from, @Nullable LocalDateTime to) {
+        static final Window ALWAYS = new Window(null, null);
+
         public Window {
             InvalidInput.unless(from == null || to == null || from.isBefore(to), "/from", "must be before to");
         }

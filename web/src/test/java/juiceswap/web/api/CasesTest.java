@@ -1,6 +1,7 @@
 package juiceswap.web.api;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import java.io.IOException;
@@ -8,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Stream;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
@@ -16,7 +18,11 @@ import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
+import juiceswap.core.rotation.Need;
+import juiceswap.core.rotation.Rotation;
+import juiceswap.core.rotation.RotationChecker;
 import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.RotationJson;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.exchange.SetupReader;
 import juiceswap.web.exchange.SwapJson;
@@ -30,7 +36,10 @@ import tools.jackson.databind.JsonNode;
 /** The worked cases, asked of the API as anybody would. */
 class CasesTest {
     private final MockMvc api = MockMvcBuilders.standaloneSetup(
-                    new EngineApi(new Schemas()), new PlanningApi(new Schemas()), new MeterApi(new Schemas()))
+                    new EngineApi(new Schemas()),
+                    new PlanningApi(new Schemas()),
+                    new MeterApi(new Schemas()),
+                    new RotationApi(new Schemas()))
             .setControllerAdvice(new ApiProblems())
             .build();
 
@@ -58,6 +67,7 @@ class CasesTest {
         switch (worked.path("endpoint").asString()) {
             case "changeover" -> comparePlan(worked, answer);
             case "start-order" -> compareOrder(worked, answer);
+            case "rotation" -> compareRotation(worked, answer);
             default -> compare(expect, answer, worked.path("tolerance").asDouble(1e-6), "");
         }
     }
@@ -112,6 +122,39 @@ class CasesTest {
         Plan rest = new Planner(changeover, goal == Goal.REFUEL ? Goal.ON_GENERATOR : goal).plan(state);
         assertThat(rest.steps()).as("nothing is left to do").isEmpty();
         return cost;
+    }
+
+    /** Judged from its on-sets alone; within 3 % of the best known score, as normal effort must be. */
+    private static void compareRotation(JsonNode worked, JsonNode answer) {
+        if (worked.path("status").asInt(200) != 200) {
+            compare(worked.path("expect"), answer, 1e-6, "");
+            return;
+        }
+        Rotation rotation = RotationJson.read(worked.path("request"));
+        List<Set<String>> on = new ArrayList<>();
+        answer.path("on").forEach(slot -> on.add(Set.copyOf(ids(slot))));
+        RotationChecker checker = new RotationChecker(rotation, on);
+        assertThat(checker.wrongs()).isEmpty();
+        assertThat(checker.forNothing()).isEmpty();
+        assertThat(checker.unmet(Need.Priority.LIFE))
+                .isEqualTo(worked.path("lifeUnmet").asDouble());
+        double score = answer.path("score").asDouble();
+        assertThat(score).isCloseTo(checker.score(), within(1e-6));
+        assertThat((score + 100) / (worked.path("best").asDouble() + 100)).isLessThanOrEqualTo(1.03);
+        if (worked.path("bound").isNumber()) {
+            assertThat(score).isGreaterThanOrEqualTo(worked.path("bound").asDouble() - 1e-6);
+        }
+        int visits = 0;
+        for (JsonNode move : answer.path("moves")) {
+            visits += move.path("kind").asString().equals("visit") ? 1 : 0;
+        }
+        assertThat(answer.path("visits").asInt()).isEqualTo(visits);
+    }
+
+    private static List<String> ids(JsonNode list) {
+        List<String> ids = new ArrayList<>();
+        list.forEach(id -> ids.add(id.asString()));
+        return ids;
     }
 
     private static void compareOrder(JsonNode worked, JsonNode answer) {

@@ -1,0 +1,40 @@
+package juiceswap.core.rotation;
+
+/** Power throughout a window. */
+final class AlwaysDemand extends Demand {
+    private final boolean[] engineOff;
+
+    AlwaysDemand(int need, int circuit, Need.Always always, Horizon horizon) {
+        super(need, circuit, always.priority(), always.window(), horizon);
+        engineOff = new boolean[horizon.slots()];
+        for (int slot = 0; slot < engineOff.length; slot++) {
+            engineOff[slot] = horizon.engineOff(slot);
+        }
+    }
+
+    @Override
+    Account account(boolean[] on) {
+        int missing = 0;
+        int still = 0;
+        for (int slot = first; slot < end; slot++) {
+            if (engineOff[slot]) {
+                still++;
+            } else if (!on[slot]) {
+                missing++;
+            }
+        }
+        return new Account(missing * horizon.slotMinutes(), still * horizon.slotMinutes(), 0, 0);
+    }
+
+    @Override
+    Track track() {
+        boolean[] counts = new boolean[inside.length];
+        for (int slot = 0; slot < counts.length; slot++) {
+            counts[slot] = inside[slot] && !engineOff[slot];
+        }
+        double minutes = horizon.slotMinutes();
+        int[][][] next = {{{0}, {0}}, {{0}, {0}}};
+        double[][][] lost = {{{0}, {0}}, {{minutes}, {0}}};
+        return new Track(0, next, lost, new double[] {0}, counts);
+    }
+}

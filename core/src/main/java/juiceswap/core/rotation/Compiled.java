@@ -1,0 +1,123 @@
+package juiceswap.core.rotation;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/** A rotation worked out for the search: circuits by number, needs laid over the slots, boundaries with what they cost. */
+final class Compiled {
+    static final double DAY_VISIT = 20;
+    static final double FIRST_NIGHT_VISIT = 200;
+    static final double EACH_FURTHER_NIGHT_VISIT = 100;
+    static final double FLIP = 1;
+
+    final Rotation rotation;
+    final Horizon horizon;
+    final int slots;
+    final OnSets sets;
+
+    /** Circuits that can never be on. */
+    final long never;
+
+    /** What is on as it begins; without it the first set is free. */
+    final @Nullable Long now;
+
+    /** By circuit. */
+    final List<List<Demand>> demands;
+
+    /** By slot: the engine stands still. */
+    final boolean[] still;
+
+    /** By boundary: a walk there wakes somebody. */
+    final boolean[] night;
+
+    /** By boundary: changes cost nothing. */
+    final boolean[] free;
+
+    Compiled(Rotation rotation) {
+        this.rotation = rotation;
+        this.horizon = rotation.horizon();
+        this.slots = horizon.slots();
+        Set<String> wanted = new LinkedHashSet<>();
+        rotation.needs().forEach(need -> wanted.add(need.circuit()));
+        if (rotation.now() != null) {
+            wanted.addAll(rotation.now());
+        }
+        sets = new OnSets(rotation.setup(), wanted);
+        never = sets.never(rotation.setup());
+        now = rotation.now() == null ? null : (Long) bits(rotation.now());
+        demands = new ArrayList<>();
+        for (int circuit = 0; circuit < sets.count(); circuit++) {
+            demands.add(new ArrayList<>());
+        }
+        for (int i = 0; i < rotation.needs().size(); i++) {
+            Need need = rotation.needs().get(i);
+            if (!horizon.over(need.window())) {
+                int circuit = sets.number(need.circuit());
+                boolean held = now == null || (now >> circuit & 1) == 1;
+                demands.get(circuit).add(Demand.of(i, need, circuit, horizon, held));
+            }
+        }
+        still = new boolean[slots];
+        night = new boolean[slots];
+        free = new boolean[slots];
+        for (int slot = 0; slot < slots; slot++) {
+            still[slot] = horizon.engineOff(slot);
+            boolean stops = slot > 0 && still[slot] != still[slot - 1];
+            boolean standsFromTheStart = slot == 0 && still[0];
+            free[slot] = stops || standsFromTheStart || slot == 0 && now == null;
+            // with breakers in some position somebody is asking, and so is awake
+            night[slot] = slot > 0 && horizon.night(slot);
+        }
+    }
+
+    private long bits(Set<String> ids) {
+        long bits = 0;
+        for (String id : ids) {
+            bits |= 1L << sets.number(id);
+        }
+        return bits;
+    }
+
+    /** What is on before a slot; before the first one nothing, when nothing is known of it. */
+    long before(long[] on, int slot) {
+        return slot > 0 ? on[slot - 1] : now == null ? 0 : now;
+    }
+
+    /** What one more visit at a boundary costs, next to so many other night visits. */
+    double visit(int boundary, int otherNights) {
+        if (free[boundary]) {
+            return 0;
+        }
+        return night[boundary] ? FIRST_NIGHT_VISIT + EACH_FURTHER_NIGHT_VISIT * otherNights : DAY_VISIT;
+    }
+
+    /** What visits and flips of these on-sets cost. */
+    double walks(long[] on) {
+        double cost = 0;
+        int nights = 0;
+        for (int slot = 0; slot < slots; slot++) {
+            long flipped = on[slot] ^ before(on, slot);
+            if (flipped != 0 && !free[slot]) {
+                cost += visit(slot, nights) + FLIP * Long.bitCount(flipped);
+                nights += night[slot] ? 1 : 0;
+            }
+        }
+        return cost;
+    }
+
+    /** What a circuit's on-slots cost by its needs. */
+    double lost(int circuit, boolean[] on) {
+        double cost = 0;
+        for (Demand demand : demands.get(circuit)) {
+            cost += demand.cost(on);
+        }
+        return cost;
+    }
+
+    boolean hasNeed(int circuit) {
+        return !demands.get(circuit).isEmpty();
+    }
+}

@@ -1,0 +1,137 @@
+package juiceswap.core.rotation;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * A need laid over the slots of a horizon: what a circuit's on-slots amount to for it, and the same as an automaton that
+ * goes from slot to slot, in which the search looks for the best on-slots.
+ */
+abstract sealed class Demand permits ReserveDemand, AlwaysDemand, SessionDemand, MinutesDemand {
+    /** What a minute near the bottom, or owed at the end, weighs against one that is unmet. */
+    static final double LESSER = 0.1;
+
+    /**
+     * What a need gets.
+     *
+     * @param unmet minutes that count
+     * @param engineOff minutes unmet because the engine stands still, which don't count
+     * @param thin minutes near the bottom of a reserve
+     * @param owed minutes that a reserve ends below where it should
+     */
+    record Account(double unmet, double engineOff, double thin, double owed) {
+        double lost() {
+            return unmet + LESSER * (thin + owed);
+        }
+    }
+
+    /** Slots from {@code from} up to, not including, {@code to}. */
+    record Run(int from, int to) {}
+
+    /**
+     * The need as an automaton. Tables go by inside the window (1) or not (0), then by off (0) or on (1), then by state.
+     *
+     * @param start state before the first slot
+     * @param next state after a slot
+     * @param lost weighed minutes that a slot loses
+     * @param atEnd weighed minutes that are lost by ending in a state
+     * @param inside by slot
+     */
+    record Track(int start, int[][][] next, double[][][] lost, double[] atEnd, boolean[] inside) {
+        int states() {
+            return atEnd.length;
+        }
+    }
+
+    private final int need;
+    private final int circuit;
+    private final int weight;
+    final Horizon horizon;
+    final boolean[] inside;
+    final int first;
+    final int end;
+
+    /**
+     * @param need its number among the needs
+     * @param circuit its number in {@link OnSets}
+     */
+    Demand(int need, int circuit, Need.Priority priority, Need.Window window, Horizon horizon) {
+        this.need = need;
+        this.circuit = circuit;
+        this.weight = priority.weight();
+        this.horizon = horizon;
+        this.first = horizon.firstInside(window);
+        this.end = horizon.endInside(window);
+        this.inside = new boolean[horizon.slots()];
+        for (int slot = first; slot < end; slot++) {
+            inside[slot] = true;
+        }
+    }
+
+    /**
+     * @param held whether the circuit may be taken as on before the first slot
+     */
+    static Demand of(int number, Need need, int circuit, Horizon horizon, boolean held) {
+        if (need instanceof Need.Reserve reserve) {
+            return new ReserveDemand(number, circuit, reserve, horizon);
+        }
+        if (need instanceof Need.Always always) {
+            return new AlwaysDemand(number, circuit, always, horizon);
+        }
+        if (need instanceof Need.Session session) {
+            return new SessionDemand(number, circuit, session, horizon, held);
+        }
+        return new MinutesDemand(number, circuit, (Need.Minutes) need, horizon);
+    }
+
+    /** Its number among the needs. */
+    final int need() {
+        return need;
+    }
+
+    final int circuit() {
+        return circuit;
+    }
+
+    final int weight() {
+        return weight;
+    }
+
+    /** What the need gets from these on-slots. */
+    abstract Account account(boolean[] on);
+
+    /** What these on-slots cost by this need. */
+    final double cost(boolean[] on) {
+        return weight * account(on).lost();
+    }
+
+    /** The runs that fulfil it, as far as it is fulfilled by runs. */
+    List<Run> fulfilledBy(boolean[] on) {
+        return List.of();
+    }
+
+    abstract Track track();
+
+    /** The runs of on-slots, clipped to the window. */
+    final List<Run> runs(boolean[] on) {
+        List<Run> runs = new ArrayList<>();
+        int slot = first;
+        while (slot < end) {
+            if (!on[slot]) {
+                slot++;
+                continue;
+            }
+            int from = slot;
+            while (slot < end && on[slot]) {
+                slot++;
+            }
+            runs.add(new Run(from, slot));
+        }
+        return runs;
+    }
+
+    /** How many slots it takes to make up so many minutes. */
+    final int slotsFor(double minutes) {
+        return (int) Math.max(0, Math.ceil(minutes / horizon.slotMinutes() - 1e-9));
+    }
+}

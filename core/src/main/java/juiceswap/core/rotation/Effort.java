@@ -1,0 +1,38 @@
+package juiceswap.core.rotation;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Optional;
+
+/** How much work goes into a plan: counted in steps of the search, not in time, so that the same question has one answer. */
+public enum Effort {
+    /** At once: some 10 ms. */
+    INSTANT(400_000),
+    /** About 0.3 s on two cores. */
+    QUICK(110_000_000),
+    /** About 3 s. */
+    NORMAL(1_200_000_000),
+    /** About 30 s. */
+    DEEP(12_000_000_000L);
+
+    private final long work;
+
+    Effort(long work) {
+        this.work = work;
+    }
+
+    /** Elementary steps of each of the searches that run side by side. */
+    long work() {
+        return work;
+    }
+
+    public String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    public static Optional<Effort> of(String word) {
+        return Arrays.stream(values())
+                .filter(effort -> effort.word().equals(word))
+                .findFirst();
+    }
+}

@@ -1,0 +1,67 @@
+package juiceswap.core.rotation;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/** So many minutes in all, in runs that are long enough to be of use. */
+final class MinutesDemand extends Demand {
+    private final double missing;
+    private final int block;
+
+    MinutesDemand(int need, int circuit, Need.Minutes minutes, Horizon horizon) {
+        super(need, circuit, minutes.priority(), minutes.window(), horizon);
+        missing = Math.max(0, minutes.minutes() - minutes.doneMinutes());
+        block = Math.max(1, slotsFor(minutes.blockMinutes()));
+    }
+
+    @Override
+    Account account(boolean[] on) {
+        int slots = 0;
+        int run = 0;
+        for (int slot = first; slot < end; slot++) {
+            run = on[slot] ? run + 1 : 0;
+            slots += run == block ? block : run > block ? 1 : 0;
+        }
+        return new Account(Math.max(0, missing - slots * (double) horizon.slotMinutes()), 0, 0, 0);
+    }
+
+    @Override
+    List<Run> fulfilledBy(boolean[] on) {
+        List<Run> fulfilled = new ArrayList<>();
+        int wanted = slotsFor(missing);
+        for (Run run : runs(on)) {
+            int length = run.to() - run.from();
+            if (length >= block && wanted > 0) {
+                int counted = Math.min(length, Math.max(block, wanted));
+                fulfilled.add(new Run(run.from(), run.from() + counted));
+                wanted -= counted;
+            }
+        }
+        return fulfilled;
+    }
+
+    /** The state is how many slots have counted, and how long the present run is, as far as that matters. */
+    @Override
+    Track track() {
+        int wanted = slotsFor(missing);
+        int width = block + 1;
+        int states = (wanted + 1) * width;
+        int[][][] next = new int[2][2][states];
+        double[][][] lost = new double[2][2][states];
+        double[] atEnd = new double[states];
+        for (int had = 0; had <= wanted; had++) {
+            for (int run = 0; run <= block; run++) {
+                int state = had * width + run;
+                int counts = run == block ? 1 : run + 1 == block ? block : 0;
+                int longer = Math.min(block, run + 1);
+                next[1][1][state] = Math.min(wanted, had + counts) * width + longer;
+                int broken = had * width;
+                next[1][0][state] = broken;
+                next[0][0][state] = broken;
+                next[0][1][state] = broken;
+                atEnd[state] = Math.max(0, missing - had * (double) horizon.slotMinutes());
+            }
+        }
+        return new Track(0, next, lost, atEnd, inside);
+    }
+}

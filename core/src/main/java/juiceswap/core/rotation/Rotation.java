@@ -1,0 +1,56 @@
+package juiceswap.core.rotation;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.house.Setup;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The question of a rotation: which circuits take turns when, so that running and starting loads stay within capacity and
+ * the needs are met with the fewest walks to the panel.
+ *
+ * @param now ids of what is on as it begins, so that changing it takes a walk; null: it begins with a free first set
+ * @param needs in the order by which the answer names them
+ */
+public record Rotation(
+        Setup setup, Horizon horizon, @Nullable Set<String> now, List<Need> needs) {
+    public Rotation {
+        now = now == null ? null : Set.copyOf(now);
+        needs = List.copyOf(needs);
+        List<Problem> problems = new ArrayList<>();
+        Set<String> reserves = new HashSet<>();
+        for (int i = 0; i < needs.size(); i++) {
+            Need need = needs.get(i);
+            if (setup.find(need.circuit()) == null) {
+                problems.add(new Problem("/needs/" + i + "/circuit", "there is no circuit " + need.circuit()));
+            } else if (need instanceof Need.Reserve && !reserves.add(need.circuit())) {
+                problems.add(new Problem("/needs/" + i, "this circuit has a reserve already"));
+            }
+        }
+        if (now != null) {
+            for (String id : now) {
+                if (setup.find(id) == null) {
+                    problems.add(new Problem("/now/on", "there is no circuit " + id));
+                }
+            }
+        }
+        if (!problems.isEmpty()) {
+            throw new InvalidInput(problems);
+        }
+    }
+
+    /** The best plan that this much effort finds: the same for the same question. */
+    public RotationPlan plan(Effort effort) {
+        return plan(effort, null);
+    }
+
+    /** The same, beginning with a plan that is in force: its on-sets by slot, as many as there are. */
+    public RotationPlan plan(Effort effort, @Nullable List<Set<String>> inForce) {
+        Compiled compiled = new Compiled(this);
+        return RotationPlan.of(compiled, RotationSearch.best(compiled, effort, inForce));
+    }
+}

@@ -1,0 +1,226 @@
+package juiceswap.core.rotation;
+
+import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import juiceswap.core.capacity.StartOrder;
+import juiceswap.core.rotation.Demand.Account;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A rotation: what is on when, the moves that lead there, and what the needs get from it.
+ *
+ * @param on ids by slot
+ * @param moves in the order of time
+ * @param unmet needs that go short
+ * @param thin minutes that reserves spend near their bottom
+ * @param levels by circuit: minutes of reserve at the end of each slot
+ * @param sessions the runs that fulfil needs of the kinds session and minutes
+ * @param engineOff slots in which the engine stands still
+ * @param never circuits that can't be powered at all, however others wait
+ * @param score lower is better
+ */
+public record RotationPlan(
+        Rotation rotation,
+        List<Set<String>> on,
+        List<Move> moves,
+        List<Unmet> unmet,
+        List<Thin> thin,
+        Map<String, double[]> levels,
+        List<Session> sessions,
+        List<Integer> engineOff,
+        List<String> never,
+        List<Warning> warnings,
+        int visits,
+        int nightVisits,
+        int flips,
+        double score) {
+
+    /** Why breakers are switched. */
+    public enum MoveKind {
+        /** The set that it begins with. */
+        FIRST,
+        /** Somebody walks to the panel for it. */
+        VISIT,
+        ENGINE_OFF,
+        ENGINE_ON;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        }
+    }
+
+    /** What somebody has to know of a plan beside its figures. */
+    public enum Warning {
+        /** Something on which a life hangs is without power while the engine stands still. */
+        LIFE_UNPOWERED
+    }
+
+    /**
+     * What is switched at one moment.
+     *
+     * @param slot at whose beginning it is
+     * @param off ids to open first
+     * @param on ids to close after that, in start order
+     */
+    public record Move(int slot, LocalDateTime at, MoveKind kind, List<String> off, List<String> on) {}
+
+    /**
+     * A need that goes short.
+     *
+     * @param need its number
+     * @param engineOff only because the engine stands still; it does not count in the score
+     */
+    public record Unmet(int need, String circuit, double minutes, boolean engineOff) {}
+
+    /** A reserve that gets near its bottom. */
+    public record Thin(int need, String circuit, double minutes) {}
+
+    /** A run that fulfils a need. */
+    public record Session(int need, String circuit, LocalDateTime from, LocalDateTime to) {}
+
+    public RotationPlan {
+        on = List.copyOf(on);
+        moves = List.copyOf(moves);
+    }
+
+    /** When the slot begins. */
+    public LocalDateTime at(int slot) {
+        return rotation.horizon().at(slot);
+    }
+
+    /** What these on-sets amount to. */
+    static RotationPlan of(Compiled problem, long[] sets) {
+        Horizon horizon = problem.horizon;
+        List<Unmet> unmet = new ArrayList<>();
+        List<Thin> thin = new ArrayList<>();
+        List<Session> sessions = new ArrayList<>();
+        Map<String, double[]> levels = new LinkedHashMap<>();
+        boolean lifeUnpowered = false;
+        double score = problem.walks(sets);
+        for (Demand demand : inOrder(problem)) {
+            String circuit = problem.sets.id(demand.circuit());
+            boolean[] on = pattern(sets, demand.circuit());
+            Account account = demand.account(on);
+            score += demand.weight() * account.lost();
+            if (account.unmet() > 0) {
+                unmet.add(new Unmet(demand.need(), circuit, account.unmet(), false));
+            }
+            if (account.engineOff() > 0) {
+                unmet.add(new Unmet(demand.need(), circuit, account.engineOff(), true));
+                lifeUnpowered |= demand.weight() == Need.Priority.LIFE.weight();
+            }
+            if (account.thin() > 0) {
+                thin.add(new Thin(demand.need(), circuit, account.thin()));
+            }
+            if (demand instanceof ReserveDemand reserve) {
+                levels.put(circuit, reserve.levels(on));
+            }
+            for (Demand.Run run : demand.fulfilledBy(on)) {
+                sessions.add(new Session(demand.need(), circuit, horizon.at(run.from()), horizon.at(run.to())));
+            }
+        }
+        List<Integer> engineOff = new ArrayList<>();
+        for (int slot = 0; slot < problem.slots; slot++) {
+            if (problem.still[slot]) {
+                engineOff.add(slot);
+            }
+        }
+        List<Move> moves = moves(problem, sets);
+        List<Move> visits =
+                moves.stream().filter(move -> move.kind() == MoveKind.VISIT).toList();
+        return new RotationPlan(
+                problem.rotation,
+                on(problem, sets),
+                moves,
+                List.copyOf(unmet),
+                List.copyOf(thin),
+                levels,
+                List.copyOf(sessions),
+                List.copyOf(engineOff),
+                neverNamed(problem),
+                lifeUnpowered ? List.of(Warning.LIFE_UNPOWERED) : List.of(),
+                visits.size(),
+                (int) visits.stream().filter(move -> problem.night[move.slot()]).count(),
+                visits.stream()
+                        .mapToInt(move -> move.off().size() + move.on().size())
+                        .sum(),
+                score);
+    }
+
+    private static List<Demand> inOrder(Compiled problem) {
+        return problem.demands.stream()
+                .flatMap(List::stream)
+                .sorted(java.util.Comparator.comparingInt(Demand::need))
+                .toList();
+    }
+
+    private static boolean[] pattern(long[] sets, int circuit) {
+        boolean[] on = new boolean[sets.length];
+        for (int slot = 0; slot < on.length; slot++) {
+            on[slot] = (sets[slot] >> circuit & 1) == 1;
+        }
+        return on;
+    }
+
+    private static List<Set<String>> on(Compiled problem, long[] sets) {
+        List<Set<String>> on = new ArrayList<>();
+        for (int slot = 0; slot < sets.length; slot++) {
+            on.add(
+                    slot > 0 && sets[slot] == sets[slot - 1]
+                            ? on.get(slot - 1)
+                            : java.util.Collections.unmodifiableSet(new LinkedHashSet<>(problem.sets.ids(sets[slot]))));
+        }
+        return on;
+    }
+
+    private static List<String> neverNamed(Compiled problem) {
+        List<String> never = new ArrayList<>();
+        for (String id : problem.sets.ids(problem.never)) {
+            if (problem.hasNeed(problem.sets.number(id))) {
+                never.add(id);
+            }
+        }
+        return List.copyOf(never);
+    }
+
+    private static List<Move> moves(Compiled problem, long[] sets) {
+        List<Move> moves = new ArrayList<>();
+        for (int slot = 0; slot < sets.length; slot++) {
+            long before = problem.before(sets, slot);
+            boolean first = slot == 0 && problem.now == null;
+            if (sets[slot] != before || first) {
+                List<String> stays = problem.sets.ids(before & sets[slot]);
+                List<String> closing = problem.sets.ids(sets[slot] & ~before);
+                moves.add(new Move(
+                        slot,
+                        problem.horizon.at(slot),
+                        kind(problem, slot),
+                        problem.sets.ids(before & ~sets[slot]),
+                        StartOrder.of(problem.rotation.setup(), stays, closing, List.of())
+                                .circuits()));
+            }
+        }
+        return moves;
+    }
+
+    private static MoveKind kind(Compiled problem, int slot) {
+        if (!problem.free[slot]) {
+            return MoveKind.VISIT;
+        }
+        if (problem.still[slot]) {
+            return MoveKind.ENGINE_OFF;
+        }
+        return slot == 0 ? MoveKind.FIRST : MoveKind.ENGINE_ON;
+    }
+
+    /** The move that begins at that slot, or null. */
+    public @Nullable Move moveAt(int slot) {
+        return moves.stream().filter(move -> move.slot() == slot).findFirst().orElse(null);
+    }
+}
