@@ -117,6 +117,27 @@ public final class Changeover {
                 : state.branches() == SwapState.Branches.STAGED;
     }
 
+    /** Ids of the circuits that have power while the house is fed. */
+    public Set<String> powered(SwapState state) {
+        boolean all =
+                kind == Kind.AUTOMATIC_CIRCUITS || kind.switchesPanel() && state.branches() == SwapState.Branches.ON;
+        if (!fed(state)) {
+            return Set.of();
+        }
+        return all ? unlocked() : Set.copyOf(state.picked());
+    }
+
+    /** Ids of the circuits that no lock holds off. */
+    public Set<String> unlocked() {
+        Set<String> unlocked = new LinkedHashSet<>();
+        for (Circuit circuit : setup.circuits()) {
+            if (!circuit.lockedOff()) {
+                unlocked.add(circuit.id());
+            }
+        }
+        return unlocked;
+    }
+
     /** The house's main is closed towards the street; true for kinds without a main. */
     public boolean onUtilitySide(SwapState state) {
         if (kind.hasPlate()) {

@@ -109,6 +109,16 @@ public record Circuit(
                 fedThrough);
     }
 
+    /** The same circuit drawing {@code watts} in all, each load its share of what it drew before; without a load as it is. */
+    Circuit withRunningWatts(double watts) {
+        double before = runningWatts();
+        return before == 0
+                ? this
+                : withLoads(loads.stream()
+                        .map(load -> load.withRunningWatts(load.runningWatts() * watts / before))
+                        .toList());
+    }
+
     /** The same breaker found on {@code leg}, as if it had been moved there. */
     public Circuit onLeg(Leg leg) {
         return new Circuit(

@@ -20,6 +20,13 @@ public record Load(String name, int volts, @Nullable Leg leg, Nameplate nameplat
         InvalidInput.unless(count >= 1, "/count", "must be 1 or more");
     }
 
+    /** The same load running at so many watts in all, above 0; it starts as it did. */
+    public Load withRunningWatts(double watts) {
+        Nameplate measured = new Nameplate(
+                watts / count, nameplate.unitStartingWatts(volts), null, null, null, null, nameplate.motor());
+        return new Load(name, volts, leg, measured, dutyPercent, count);
+    }
+
     /** Watts while all units run. */
     public double runningWatts() {
         return count * nameplate.unitRunningWatts(volts);

@@ -72,6 +72,19 @@ public record Setup(TransferDevice transfer, Generator generator, List<Link> pat
                 .toList();
     }
 
+    /**
+     * The same house with a circuit that draws so much in all while everything on it runs: its loads are scaled alike.
+     *
+     * @param watts above 0
+     */
+    public Setup withRunningWatts(String id, double watts) {
+        InvalidInput.positive("/watts", watts);
+        List<Circuit> others = circuits.stream()
+                .map(circuit -> circuit.id().equals(id) ? circuit.withRunningWatts(watts) : circuit)
+                .toList();
+        return new Setup(transfer, generator, path, others);
+    }
+
     private static void findDuplicates(List<Circuit> circuits, List<Problem> problems) {
         Set<String> seen = new HashSet<>();
         for (int i = 0; i < circuits.size(); i++) {

@@ -63,6 +63,31 @@ public sealed interface Event {
     /** After an alarm: all are counted, the air is proven clean and the cause is found. */
     record AllClear() implements Event {}
 
+    /**
+     * A rotation is in force from now on.
+     *
+     * @param plan by which number it is kept
+     * @param why it was made, in words
+     */
+    record Planned(long plan, String why) implements Event {}
+
+    /**
+     * A reserve as somebody found it.
+     *
+     * @param celsius degrees, null when it is not told by its temperature
+     * @param minutes of reserve that this amounts to, 0 or more
+     */
+    record Observed(String circuit, @Nullable Double celsius, double minutes) implements Event {}
+
+    /** Somebody has looked at the tank, or filled it by hand; litres in it, 0 or more. */
+    record FuelSeen(double litres) implements Event {}
+
+    /** What a circuit really draws, taken over from a meter on somebody's yes; watts, above 0. */
+    record LoadMeasured(String circuit, double watts) implements Event {}
+
+    /** The engine has stopped by itself under its load. */
+    record Stalled() implements Event {}
+
     /** The outage is over. */
     record Ended() implements Event {}
 }

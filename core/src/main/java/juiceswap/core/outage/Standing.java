@@ -10,6 +10,7 @@ import java.util.TreeSet;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Check;
+import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.NearestBreaker;
 import juiceswap.core.changeover.Options;
@@ -33,6 +34,7 @@ import org.jspecify.annotations.Nullable;
  * @param readUnloaded legs stood far apart under load: the next reading is taken without it
  * @param answers of the walk-round by circuit
  * @param timers since when things have been as they are
+ * @param living what the house has had, and by which plan it lives
  * @param watch how it is known that the street has power again, or null
  * @param lived the entries that were not taken back
  * @param alarmed a CO alarm was given and is not cleared: nobody is at the set or the panel
@@ -48,6 +50,7 @@ public record Standing(
         boolean readUnloaded,
         Map<String, Answer> answers,
         Timers timers,
+        Living living,
         @Nullable UtilityWatch watch,
         List<Entry> lived,
         boolean alarmed,
@@ -122,7 +125,7 @@ public record Standing(
 
     /** The fold under way. */
     private static final class Fold {
-        private final Setup setup;
+        private Setup setup;
         private Changeover changeover;
         private @Nullable SwapState state;
         private Goal goal = Goal.ON_GENERATOR;
@@ -132,6 +135,7 @@ public record Standing(
         private boolean readUnloaded;
         private final Map<String, Answer> answers = new LinkedHashMap<>();
         private Timers timers = Timers.NONE;
+        private Living living = Living.NOTHING;
         private @Nullable UtilityWatch watch;
         private final List<Entry> lived = new ArrayList<>();
         private boolean alarmed;
@@ -153,6 +157,7 @@ public record Standing(
                 stop = null;
             }
             timers = timers.next(changeover, before, known(), entry.at());
+            living = living.next(entry, changeover, known());
             if (!known().utilityLive()) {
                 watch = null;
             } else if (watch == null) {
@@ -209,6 +214,18 @@ public record Standing(
                 state = changeover.putRight(over.state());
                 here = null;
                 undoable = null;
+            } else if (event instanceof Event.LoadMeasured measured) {
+                setup = setup.withRunningWatts(measured.circuit(), measured.watts());
+                changeover = new Changeover(setup, changeover.options());
+                undoable = entry.sequence();
+            } else if (event instanceof Event.Stalled) {
+                stall();
+                undoable = entry.sequence();
+            } else if (event instanceof Event.Planned
+                    || event instanceof Event.Observed
+                    || event instanceof Event.FuelSeen) {
+                // what these say is kept in Living
+                undoable = entry.sequence();
             } else if (event instanceof Event.Ended) {
                 ended = true;
             }
@@ -236,6 +253,16 @@ public record Standing(
             if (stop != null && done.readings() != null) {
                 stop = null;
                 goal = goalBeforeStop;
+            }
+        }
+
+        /** Everything is still closed: it is opened before the engine runs again, and picked up in order after. */
+        private void stall() {
+            if (known().engine().running()) {
+                SwapState.Change change = known().change();
+                change.engine = Engine.RESTING;
+                state = changeover.putRight(change.state());
+                goal = goal == Goal.MAKE_SAFE ? goal : Goal.ON_GENERATOR;
             }
         }
 
@@ -305,6 +332,7 @@ public record Standing(
                     readUnloaded,
                     Map.copyOf(answers),
                     timers,
+                    living,
                     watch,
                     List.copyOf(lived),
                     alarmed,

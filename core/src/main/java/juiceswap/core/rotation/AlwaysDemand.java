@@ -5,7 +5,7 @@ final class AlwaysDemand extends Demand {
     private final boolean[] engineOff;
 
     AlwaysDemand(int need, int circuit, Need.Always always, Horizon horizon) {
-        super(need, circuit, always.priority(), always.window(), horizon);
+        super(need, circuit, always, horizon);
         engineOff = new boolean[horizon.slots()];
         for (int slot = 0; slot < engineOff.length; slot++) {
             engineOff[slot] = horizon.engineOff(slot);

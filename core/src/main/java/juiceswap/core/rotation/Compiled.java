@@ -13,6 +13,9 @@ final class Compiled {
     static final double EACH_FURTHER_NIGHT_VISIT = 100;
     static final double FLIP = 1;
 
+    /** A walk that nobody is there to make. */
+    private static final double IMPOSSIBLE_VISIT = 1e8;
+
     final Rotation rotation;
     final Horizon horizon;
     final int slots;
@@ -32,6 +35,9 @@ final class Compiled {
 
     /** By boundary: a walk there wakes somebody. */
     final boolean[] night;
+
+    /** By boundary: nobody is there to walk. */
+    final boolean[] nobody;
 
     /** By boundary: changes cost nothing. */
     final boolean[] free;
@@ -63,6 +69,7 @@ final class Compiled {
         still = new boolean[slots];
         night = new boolean[slots];
         free = new boolean[slots];
+        nobody = new boolean[slots];
         for (int slot = 0; slot < slots; slot++) {
             still[slot] = horizon.engineOff(slot);
             boolean stops = slot > 0 && still[slot] != still[slot - 1];
@@ -70,6 +77,7 @@ final class Compiled {
             free[slot] = stops || standsFromTheStart || slot == 0 && now == null;
             // with breakers in some position somebody is asking, and so is awake
             night[slot] = slot > 0 && horizon.night(slot);
+            nobody[slot] = slot > 0 && horizon.nobodyThere(slot);
         }
     }
 
@@ -90,6 +98,9 @@ final class Compiled {
     double visit(int boundary, int otherNights) {
         if (free[boundary]) {
             return 0;
+        }
+        if (nobody[boundary]) {
+            return IMPOSSIBLE_VISIT;
         }
         return night[boundary] ? FIRST_NIGHT_VISIT + EACH_FURTHER_NIGHT_VISIT * otherNights : DAY_VISIT;
     }

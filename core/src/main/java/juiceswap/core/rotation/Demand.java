@@ -7,7 +7,7 @@ import java.util.List;
  * A need laid over the slots of a horizon: what a circuit's on-slots amount to for it, and the same as an automaton that
  * goes from slot to slot, in which the search looks for the best on-slots.
  */
-abstract sealed class Demand permits ReserveDemand, AlwaysDemand, SessionDemand, MinutesDemand {
+abstract sealed class Demand permits ReserveDemand, AlwaysDemand, SessionDemand, MinutesDemand, PinnedDemand {
     /** What a minute near the bottom, or owed at the end, weighs against one that is unmet. */
     static final double LESSER = 0.1;
 
@@ -55,13 +55,13 @@ abstract sealed class Demand permits ReserveDemand, AlwaysDemand, SessionDemand,
      * @param need its number among the needs
      * @param circuit its number in {@link OnSets}
      */
-    Demand(int need, int circuit, Need.Priority priority, Need.Window window, Horizon horizon) {
+    Demand(int need, int circuit, Need asked, Horizon horizon) {
         this.need = need;
         this.circuit = circuit;
-        this.weight = priority.weight();
+        this.weight = asked.weight();
         this.horizon = horizon;
-        this.first = horizon.firstInside(window);
-        this.end = horizon.endInside(window);
+        this.first = horizon.firstInside(asked.window());
+        this.end = horizon.endInside(asked.window());
         this.inside = new boolean[horizon.slots()];
         for (int slot = first; slot < end; slot++) {
             inside[slot] = true;
@@ -80,6 +80,9 @@ abstract sealed class Demand permits ReserveDemand, AlwaysDemand, SessionDemand,
         }
         if (need instanceof Need.Session session) {
             return new SessionDemand(number, circuit, session, horizon, held);
+        }
+        if (need instanceof Need.Pinned pinned) {
+            return new PinnedDemand(number, circuit, pinned, horizon);
         }
         return new MinutesDemand(number, circuit, (Need.Minutes) need, horizon);
     }

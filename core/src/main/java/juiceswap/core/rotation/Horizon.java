@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
@@ -18,13 +19,15 @@ import org.jspecify.annotations.Nullable;
  * @param slots 1 to 288
  * @param sleep when a walk to the panel wakes somebody; null: never
  * @param engineOff when the engine stands still
+ * @param away when nobody can walk to the panel: not at home, or not to be woken on any account
  */
 public record Horizon(
         LocalDateTime start,
         int slotMinutes,
         int slots,
         @Nullable Sleep sleep,
-        List<EngineOff> engineOff) {
+        List<EngineOff> engineOff,
+        List<Window> away) {
     private static final Set<Integer> SLOT_MINUTES = Set.of(5, 10, 15, 20, 30, 60);
     private static final int MOST_SLOTS = 288;
 
@@ -48,8 +51,14 @@ public record Horizon(
         }
     }
 
+    /** A horizon in which somebody is always there. */
+    public Horizon(LocalDateTime start, int slotMinutes, int slots, @Nullable Sleep sleep, List<EngineOff> engineOff) {
+        this(start, slotMinutes, slots, sleep, engineOff, List.of());
+    }
+
     public Horizon {
         engineOff = List.copyOf(engineOff);
+        away = List.copyOf(away);
         InvalidInput.unless(
                 SLOT_MINUTES.contains(slotMinutes), "/slotMinutes", "must be one of 5, 10, 15, 20, 30 and 60");
         InvalidInput.unless(slots >= 1 && slots <= MOST_SLOTS, "/slots", "must be from 1 to " + MOST_SLOTS);
@@ -76,6 +85,21 @@ public record Horizon(
     /** Whether a walk at the beginning of that slot wakes somebody. */
     public boolean night(int boundary) {
         return sleep != null && sleep.covers(at(boundary).toLocalTime());
+    }
+
+    /** Whether nobody can walk to the panel at the beginning of that slot; at either end of being away somebody can. */
+    public boolean nobodyThere(int boundary) {
+        LocalDateTime time = at(boundary);
+        return away.stream()
+                .anyMatch(window -> (window.from() == null || window.from().isBefore(time))
+                        && (window.to() == null || window.to().isAfter(time)));
+    }
+
+    /** The same time with the engine off in these windows too. */
+    public Horizon withEngineOff(List<EngineOff> more) {
+        List<EngineOff> all = new ArrayList<>(engineOff);
+        all.addAll(more);
+        return new Horizon(start, slotMinutes, slots, sleep, all, away);
     }
 
     /** Whether the engine stands still in any part of that slot. */

@@ -9,7 +9,7 @@ final class MinutesDemand extends Demand {
     private final int block;
 
     MinutesDemand(int need, int circuit, Need.Minutes minutes, Horizon horizon) {
-        super(need, circuit, minutes.priority(), minutes.window(), horizon);
+        super(need, circuit, minutes, horizon);
         missing = Math.max(0, minutes.minutes() - minutes.doneMinutes());
         block = Math.max(1, slotsFor(minutes.blockMinutes()));
     }

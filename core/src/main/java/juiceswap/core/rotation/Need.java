@@ -33,6 +33,11 @@ public sealed interface Need {
     /** When it counts. */
     Window window();
 
+    /** What one unmet minute weighs against others. */
+    default int weight() {
+        return priority().weight();
+    }
+
     /**
      * A reserve that empties without power: food cold, house warm.
      *
@@ -98,9 +103,29 @@ public sealed interface Need {
         }
     }
 
+    /**
+     * Somebody wants a circuit on, or off, in a window, whatever the other needs say: it gives way to life alone.
+     *
+     * @param on whether it is to be on
+     */
+    record Pinned(String circuit, boolean on, Window window) implements Need {
+        /** Above everything but life. */
+        private static final int WEIGHT = 1000;
+
+        @Override
+        public Priority priority() {
+            return Priority.PROPERTY;
+        }
+
+        @Override
+        public int weight() {
+            return WEIGHT;
+        }
+    }
+
     /** From and to in local time, each open when null. */
     record Window(@Nullable LocalDateTime from, @Nullable LocalDateTime to) {
-        static final Window ALWAYS = new Window(null, null);
+        public static final Window ALWAYS = new Window(null, null);
 
         public Window {
             InvalidInput.unless(from == null || to == null || from.isBefore(to), "/from", "must be before to");

@@ -19,7 +19,7 @@ final class ReserveDemand extends Demand {
     private final double rise;
 
     ReserveDemand(int need, int circuit, Need.Reserve reserve, Horizon horizon) {
-        super(need, circuit, reserve.priority(), reserve.window(), horizon);
+        super(need, circuit, reserve, horizon);
         hold = reserve.holdMinutes();
         atStart = reserve.levelMinutes();
         fall = horizon.slotMinutes();

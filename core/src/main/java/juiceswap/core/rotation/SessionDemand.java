@@ -13,7 +13,7 @@ final class SessionDemand extends Demand {
     private final double ran;
 
     SessionDemand(int need, int circuit, Need.Session session, Horizon horizon, boolean held) {
-        super(need, circuit, session.priority(), session.window(), horizon);
+        super(need, circuit, session, horizon);
         minutes = session.minutes();
         worth = session.worthMinutes() == null
                 ? Math.max(minutes, LEAST_WORTH)

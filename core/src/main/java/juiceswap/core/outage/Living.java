@@ -1,0 +1,89 @@
+package juiceswap.core.outage;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.rotation.Had;
+import juiceswap.core.rotation.Supplied;
+import juiceswap.core.rotation.TankLevel;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What the house has had in this outage, and by which plan it lives.
+ *
+ * @param supplied what had power since when, in the order of time
+ * @param observed reserves as somebody found them
+ * @param fuel when the tank was last known, null: it was full when the outage began
+ * @param refuels how often it was filled
+ * @param plan the number of the rotation in force, null before there is one
+ * @param planned when it was put in force
+ */
+public record Living(
+        List<Supplied> supplied,
+        List<Had.Observed> observed,
+        TankLevel.@Nullable Known fuel,
+        int refuels,
+        @Nullable Long plan,
+        @Nullable Instant planned) {
+    static final Living NOTHING = new Living(List.of(), List.of(), null, 0, null, null);
+
+    /** What circuits have had, by the clock of that zone. */
+    public Had had(ZoneId zone) {
+        return new Had(zone, supplied, observed);
+    }
+
+    /** The same once an entry has led to {@code state}. */
+    Living next(Entry entry, Changeover changeover, SwapState state) {
+        Living next = withSupplied(entry.at(), changeover, state);
+        if (entry.event() instanceof Event.Planned now) {
+            return new Living(next.supplied, observed, fuel, refuels, now.plan(), entry.at());
+        }
+        if (entry.event() instanceof Event.Observed found) {
+            List<Had.Observed> all = new ArrayList<>(observed);
+            all.add(new Had.Observed(entry.at(), found.circuit(), found.celsius(), found.minutes()));
+            return new Living(next.supplied, List.copyOf(all), fuel, refuels, plan, planned);
+        }
+        Double tank = changeover.generator().tankLitres();
+        if (entry.event() instanceof Event.FuelSeen seen) {
+            return next.withFuel(new TankLevel.Known(entry.at(), seen.litres()), refuels);
+        }
+        boolean filled = entry.event() instanceof Event.Done done && done.action() == Action.REFUEL;
+        return filled && tank != null ? next.withFuel(new TankLevel.Known(entry.at(), tank), refuels + 1) : next;
+    }
+
+    private Living withFuel(TankLevel.Known known, int times) {
+        return new Living(supplied, observed, known, times, plan, planned);
+    }
+
+    private Living withSupplied(Instant at, Changeover changeover, SwapState state) {
+        Supplied now =
+                new Supplied(at, powered(changeover, state), state.engine().running());
+        Supplied last = supplied.isEmpty() ? null : supplied.get(supplied.size() - 1);
+        if (last != null && last.circuits().equals(now.circuits()) && last.engineRuns() == now.engineRuns()) {
+            return this;
+        }
+        List<Supplied> all = new ArrayList<>(supplied);
+        all.add(now);
+        return new Living(List.copyOf(all), observed, fuel, refuels, plan, planned);
+    }
+
+    /** What has power: on the set what is picked up, on a live street everything that is closed. */
+    private static Set<String> powered(Changeover changeover, SwapState state) {
+        boolean bySwitches = !changeover.kind().switchesPanel();
+        if (changeover.fed(state)) {
+            return changeover.powered(state);
+        }
+        boolean street = state.utilityLive()
+                && (bySwitches || changeover.onUtilitySide(state))
+                && state.branches() == SwapState.Branches.ON;
+        if (!street) {
+            return Set.of();
+        }
+        return changeover.unlocked();
+    }
+}

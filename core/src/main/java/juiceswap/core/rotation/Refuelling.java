@@ -1,0 +1,160 @@
+package juiceswap.core.rotation;
+
+import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import juiceswap.core.house.Setup;
+import juiceswap.core.rotation.Horizon.EngineOff;
+import juiceswap.core.supply.FuelUse;
+import juiceswap.core.supply.Generator;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The tank along a plan, and when to fill it.
+ *
+ * @param litres in the tank at the end of each slot; empty when nobody can tell: no tank, or fuel that comes through a pipe
+ * @param refuels when the engine stands still to be filled
+ * @param storeLitres what is left in the cans at the end
+ * @param emptyAt when the tank runs dry, null when it does not in the time that is planned for
+ * @param litresADay what a day like this takes
+ */
+public record Refuelling(
+        List<Double> litres,
+        List<EngineOff> refuels,
+        double storeLitres,
+        @Nullable LocalDateTime emptyAt,
+        double litresADay) {
+    /**
+     * Unload and cool down 5, wait until it is cool 15, fill 5, start and warm up 3 to 5: the minutes of these steps, see
+     * {@code changeover.Action}.
+     */
+    public static final int MINUTES = 30;
+
+    /** Filled before less than this share of the tank is left, as in {@link FuelUse}. */
+    private static final double RESERVE_SHARE = 0.15;
+
+    private static final Refuelling UNKNOWN = new Refuelling(List.of(), List.of(), 0, null, 0);
+
+    public Refuelling {
+        litres = List.copyOf(litres);
+        refuels = List.copyOf(refuels);
+    }
+
+    /** What is known of the fuel. */
+    public record Fuel(double tankLitresNow, double storeLitres) {}
+
+    /** The tank along a plan whose stops are as it says; those in {@code fillings} fill it. */
+    public static Refuelling along(RotationPlan plan, Fuel fuel, List<EngineOff> fillings) {
+        return walk(plan, fuel, fillings, false);
+    }
+
+    /**
+     * When to fill the tank along a plan: each time as late as somebody is awake and there, before too little is left.
+     *
+     * @param fillings stops that are chosen already to fill it
+     */
+    public static Refuelling place(RotationPlan plan, Fuel fuel, List<EngineOff> fillings) {
+        return walk(plan, fuel, fillings, true);
+    }
+
+    private static Refuelling walk(RotationPlan plan, Fuel fuel, List<EngineOff> fillings, boolean place) {
+        Setup setup = plan.rotation().setup();
+        Generator generator = setup.generator();
+        Double tank = generator.tankLitres();
+        if (tank == null || FuelUse.at(generator, 0).litresPerHour() == null) {
+            return UNKNOWN;
+        }
+        Horizon horizon = plan.rotation().horizon();
+        List<Double> burns = burns(plan);
+        List<EngineOff> refuels = new ArrayList<>(fillings);
+        List<Double> litres = new ArrayList<>();
+        double level = Math.min(tank, fuel.tankLitresNow());
+        double store = fuel.storeLitres();
+        LocalDateTime emptyAt = null;
+        int slot = 0;
+        int lastFilled = -1;
+        while (slot < horizon.slots()) {
+            double after = level - burns.get(slot);
+            if (place && store > 0 && emptyAt == null && after < RESERVE_SHARE * tank) {
+                int at = latest(horizon, refuels, lastFilled + 1, slot);
+                if (at >= 0) {
+                    refuels.add(new EngineOff(horizon.at(at), horizon.at(at).plusMinutes(MINUTES)));
+                    // the levels since then were reckoned with the engine running
+                    level = at == 0 ? Math.min(tank, fuel.tankLitresNow()) : litres.get(at - 1);
+                    litres.subList(at, litres.size()).clear();
+                    slot = at;
+                    int end = Math.min(horizon.slots(), at + slotsOf(horizon));
+                    double filled = Math.min(tank - level, store);
+                    store -= filled;
+                    level += filled;
+                    while (slot < end) {
+                        litres.add(level);
+                        slot++;
+                    }
+                    lastFilled = end - 1;
+                    continue;
+                }
+            }
+            if (after < 0 && emptyAt == null) {
+                emptyAt = horizon.at(slot);
+            }
+            level = Math.max(0, after);
+            if (filledIn(horizon, fillings, slot) && slot > lastFilled) {
+                double filled = Math.min(tank - level, store);
+                store -= filled;
+                level += filled;
+                lastFilled = slot + slotsOf(horizon) - 1;
+            }
+            litres.add(level);
+            slot++;
+        }
+        double burnt = burns.stream().mapToDouble(Double::doubleValue).sum();
+        double days = horizon.slots() * horizon.slotMinutes() / 1440.0;
+        return new Refuelling(litres, refuels, store, emptyAt, burnt / days);
+    }
+
+    private static int slotsOf(Horizon horizon) {
+        return -Math.floorDiv(-MINUTES, horizon.slotMinutes());
+    }
+
+    private static boolean filledIn(Horizon horizon, List<EngineOff> fillings, int slot) {
+        return fillings.stream()
+                .anyMatch(off ->
+                        off.from().isBefore(horizon.at(slot + 1)) && off.to().isAfter(horizon.at(slot)));
+    }
+
+    /** The latest boundary from which somebody is awake and there throughout a filling; -1 when there is none. */
+    private static int latest(Horizon horizon, List<EngineOff> others, int from, int to) {
+        for (int at = Math.min(to, horizon.slots() - 1); at >= from; at--) {
+            boolean somebody = true;
+            for (int slot = at; slot <= at + slotsOf(horizon); slot++) {
+                somebody &= !horizon.nobodyThere(slot) && !horizon.night(slot);
+            }
+            if (somebody && !filledIn(horizon, others, at)) {
+                return at;
+            }
+        }
+        return -1;
+    }
+
+    /** Litres that each slot burns: what is on by its duty, nothing while the engine stands still. */
+    static List<Double> burns(RotationPlan plan) {
+        Setup setup = plan.rotation().setup();
+        double hours = plan.rotation().horizon().slotMinutes() / 60.0;
+        List<Double> burns = new ArrayList<>();
+        Set<String> before = null;
+        double burn = 0;
+        for (int slot = 0; slot < plan.on().size(); slot++) {
+            Set<String> on = plan.on().get(slot);
+            if (!on.equals(before)) {
+                Double perHour = FuelUse.at(setup.generator(), FuelUse.dutyWatts(setup.circuits(on)))
+                        .litresPerHour();
+                burn = perHour == null ? 0 : perHour * hours;
+                before = on;
+            }
+            burns.add(plan.engineOff().contains(slot) ? 0.0 : burn);
+        }
+        return burns;
+    }
+}

@@ -1,0 +1,192 @@
+package juiceswap.core.rotation;
+
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.List;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.rotation.Need.Priority;
+import juiceswap.core.rotation.Need.Window;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a household wants a circuit for on any day of an outage. Laid over a time that is planned for, with what the house
+ * has had so far, it becomes one {@link Need} or several.
+ */
+public sealed interface StandingNeed {
+    String circuit();
+
+    Priority priority();
+
+    /** Which hours of a day count; null: all of them. */
+    @Nullable
+    Daily daily();
+
+    /** From and to on a clock, across midnight when {@code to} is not the later. */
+    record Daily(LocalTime from, LocalTime to) {
+        public Daily {
+            InvalidInput.unless(!from.equals(to), "/to", "must not be the same as from");
+        }
+
+        Window on(LocalDate day) {
+            return new Window(day.atTime(from), (from.isBefore(to) ? day : day.plusDays(1)).atTime(to));
+        }
+
+        double minutes() {
+            return java.util.Objects.requireNonNull(on(LocalDate.EPOCH).minutes());
+        }
+    }
+
+    /**
+     * Something is kept cold, warm, dry or charged: a reserve.
+     *
+     * @param holdMinutes how long it keeps without power, from full, above 0
+     * @param recoverMinutes of power from empty to full, above 0
+     * @param full degrees Celsius when full, null when it is not told by its temperature
+     * @param empty degrees Celsius when nothing is left; other than {@code full}
+     */
+    record Keep(
+            String circuit,
+            Priority priority,
+            Keeping keeping,
+            double holdMinutes,
+            double recoverMinutes,
+            @Nullable Double full,
+            @Nullable Double empty)
+            implements StandingNeed {
+        public Keep {
+            InvalidInput.positive("/holdMinutes", holdMinutes);
+            InvalidInput.positive("/recoverMinutes", recoverMinutes);
+            InvalidInput.unless((full == null) == (empty == null), "/empty", "full and empty come together");
+            InvalidInput.unless(full == null || !full.equals(empty), "/empty", "must differ from full");
+        }
+
+        @Override
+        public @Nullable Daily daily() {
+            return null;
+        }
+
+        /** What is left at a temperature, in minutes: in proportion between empty and full; null when it can't be told. */
+        public @Nullable Double levelAt(double celsius) {
+            if (full == null || empty == null) {
+                return null;
+            }
+            double share = (celsius - empty) / (full - empty);
+            return holdMinutes * Math.max(0, Math.min(1, share));
+        }
+    }
+
+    /** Power throughout. */
+    record AlwaysOn(
+            String circuit, Priority priority, @Nullable Daily daily) implements StandingNeed {}
+
+    /**
+     * One unbroken run a day.
+     *
+     * @param minutes above 0, not longer than its hours
+     */
+    record OnceADay(
+            String circuit,
+            Priority priority,
+            double minutes,
+            @Nullable Daily daily) implements StandingNeed {
+        public OnceADay {
+            requireFits(minutes, daily);
+        }
+    }
+
+    /**
+     * So many minutes a day, in blocks.
+     *
+     * @param minutes above 0, not longer than its hours
+     * @param blockMinutes shortest run that counts, 0 or more
+     */
+    record HoursADay(
+            String circuit,
+            Priority priority,
+            double minutes,
+            double blockMinutes,
+            @Nullable Daily daily) implements StandingNeed {
+        public HoursADay {
+            requireFits(minutes, daily);
+            InvalidInput.notNegative("/blockMinutes", blockMinutes);
+        }
+    }
+
+    private static void requireFits(double minutes, @Nullable Daily daily) {
+        InvalidInput.positive("/minutes", minutes);
+        double most = daily == null ? 24 * 60 : daily.minutes();
+        InvalidInput.unless(minutes <= most, "/minutes", "is longer than its hours of the day");
+    }
+
+    /**
+     * The needs of the time that is planned for.
+     *
+     * @param had what the circuits have had so far
+     */
+    static List<Need> over(List<StandingNeed> standing, Horizon horizon, Had had) {
+        List<Need> needs = new ArrayList<>();
+        for (StandingNeed one : standing) {
+            if (one instanceof Keep keep) {
+                needs.add(new Need.Reserve(
+                        keep.circuit,
+                        keep.priority,
+                        keep.holdMinutes,
+                        keep.recoverMinutes,
+                        had.level(keep, horizon.start())));
+            } else if (one instanceof AlwaysOn always && always.daily == null) {
+                needs.add(new Need.Always(always.circuit, always.priority, Window.ALWAYS));
+            } else {
+                addByDay(needs, one, horizon, had);
+            }
+        }
+        return List.copyOf(needs);
+    }
+
+    private static void addByDay(List<Need> needs, StandingNeed one, Horizon horizon, Had had) {
+        LocalDateTime end = horizon.at(horizon.slots());
+        LocalDate last = end.toLocalDate();
+        for (LocalDate day = horizon.start().toLocalDate().minusDays(1); !day.isAfter(last); day = day.plusDays(1)) {
+            Window window = one.daily() == null
+                    ? new Window(day.atStartOfDay(), day.plusDays(1).atStartOfDay())
+                    : one.daily().on(day);
+            if (horizon.over(window) || !window.from().isBefore(end)) {
+                continue;
+            }
+            if (one instanceof AlwaysOn always) {
+                needs.add(new Need.Always(always.circuit, always.priority, window));
+            } else if (!window.to().isAfter(end)) {
+                // what a window that goes on beyond the plan asks for can still be had after it
+                addTurn(needs, one, window, horizon, had);
+            }
+        }
+    }
+
+    private static void addTurn(List<Need> needs, StandingNeed one, Window window, Horizon horizon, Had had) {
+        if (one instanceof OnceADay once) {
+            double ran = had.running(once.circuit, window.from(), horizon.start());
+            boolean done = had.longestRun(once.circuit, window.from(), horizon.start()) >= once.minutes;
+            // it may have been in the middle of its hours that the outage, or the plan, began
+            double left =
+                    java.time.Duration.between(horizon.start(), window.to()).toMinutes() + ran;
+            if (!done && (left >= once.minutes)) {
+                needs.add(new Need.Session(once.circuit, once.priority, once.minutes, null, ran, window));
+            }
+        } else if (one instanceof HoursADay hours) {
+            double done = had.minutes(hours.circuit, window.from(), horizon.start());
+            double left = java.time.Duration.between(
+                            horizon.start().isAfter(window.from()) ? horizon.start() : window.from(), window.to())
+                    .toMinutes();
+            if (done < hours.minutes) {
+                needs.add(new Need.Minutes(
+                        hours.circuit,
+                        hours.priority,
+                        Math.min(hours.minutes, done + left),
+                        hours.blockMinutes,
+                        done,
+                        window));
+            }
+        }
+    }
+}

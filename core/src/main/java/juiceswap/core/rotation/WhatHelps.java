@@ -1,0 +1,97 @@
+package juiceswap.core.rotation;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import juiceswap.core.house.Setup;
+import juiceswap.core.supply.Rating;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What would help when a plan can't give all that is needed: each answer is a plan made anew without what stands in the
+ * way, with as much care as costs some ten milliseconds.
+ *
+ * @param shed circuits of which doing without any one gives the others all, or most, of what they lack; the best first
+ * @param biggerSet share by which the set would have to be bigger for nothing to be lacking, such as 1.25; null when even
+ *     twice the set does not
+ */
+public record WhatHelps(List<Shed> shed, @Nullable Double biggerSet) {
+    private static final double[] BIGGER = {1.1, 1.25, 1.5, 2};
+    private static final int MOST = 3;
+
+    /** Less than this is not worth a word. */
+    private static final double LEAST_MINUTES = 15;
+
+    /**
+     * @param minutes that the needs of the others go less short
+     */
+    public record Shed(String circuit, double minutes) {}
+
+    public static WhatHelps of(RotationPlan plan) {
+        Rotation rotation = plan.rotation();
+        List<Shed> shed = new ArrayList<>();
+        Set<String> lackingCircuits = new HashSet<>();
+        plan.unmet().stream().filter(one -> !one.engineOff()).forEach(one -> lackingCircuits.add(one.circuit()));
+        if (lackingCircuits.isEmpty()) {
+            return new WhatHelps(List.of(), null);
+        }
+        Set<String> others = new HashSet<>();
+        rotation.needs().forEach(need -> others.add(need.circuit()));
+        others.removeAll(lackingCircuits);
+        double lacking = lacking(plan, lackingCircuits);
+        for (String circuit : others) {
+            boolean life = rotation.needs().stream()
+                    .anyMatch(need -> need.circuit().equals(circuit) && need.priority() == Need.Priority.LIFE);
+            if (life) {
+                continue;
+            }
+            List<Need> left = rotation.needs().stream()
+                    .filter(need -> !need.circuit().equals(circuit))
+                    .toList();
+            RotationPlan without = new Rotation(rotation.setup(), rotation.horizon(), now(rotation, circuit), left)
+                    .plan(Effort.INSTANT);
+            double gained = lacking - lacking(without, lackingCircuits);
+            if (gained >= LEAST_MINUTES) {
+                shed.add(new Shed(circuit, gained));
+            }
+        }
+        shed.sort(java.util.Comparator.comparingDouble((Shed one) -> -one.minutes())
+                .thenComparing(Shed::circuit));
+        return new WhatHelps(List.copyOf(shed.subList(0, Math.min(MOST, shed.size()))), bigger(rotation));
+    }
+
+    private static @Nullable Set<String> now(Rotation rotation, String without) {
+        if (rotation.now() == null) {
+            return null;
+        }
+        Set<String> now = new HashSet<>(rotation.now());
+        now.remove(without);
+        return now;
+    }
+
+    private static double lacking(RotationPlan plan, Set<String> circuits) {
+        return plan.unmet().stream()
+                .filter(one -> !one.engineOff() && circuits.contains(one.circuit()))
+                .mapToDouble(RotationPlan.Unmet::minutes)
+                .sum();
+    }
+
+    private static @Nullable Double bigger(Rotation rotation) {
+        for (double share : BIGGER) {
+            Setup setup = rotation.setup();
+            List<Rating> ratings = setup.generator().ratings().stream()
+                    .map(rating ->
+                            new Rating(rating.fuel(), rating.runningWatts() * share, rating.startingWatts() * share))
+                    .toList();
+            Setup bigger =
+                    new Setup(setup.transfer(), setup.generator().withRatings(ratings), setup.path(), setup.circuits());
+            RotationPlan plan =
+                    new Rotation(bigger, rotation.horizon(), rotation.now(), rotation.needs()).plan(Effort.INSTANT);
+            if (plan.unmet().stream().allMatch(RotationPlan.Unmet::engineOff)) {
+                return share;
+            }
+        }
+        return null;
+    }
+}

@@ -1,0 +1,145 @@
+package juiceswap.core.rotation;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import juiceswap.core.capacity.Capacity;
+import juiceswap.core.capacity.Finding;
+import juiceswap.core.house.Circuit;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Why a circuit is off in a slot of a plan.
+ *
+ * @param reason the first that holds
+ * @param level minutes of its reserve at the end of that slot, null when it has none
+ * @param nextOn the slot in which it is on again, null when it is not within the plan
+ * @param block what would stop it beside what is on, null when nothing would
+ * @param instead what is on and would have to go, the weightier needs first; empty unless there is no room
+ */
+public record WhyOff(
+        Reason reason,
+        @Nullable Double level,
+        @Nullable Integer nextOn,
+        @Nullable Finding block,
+        List<String> instead) {
+
+    /** In the order in which they are looked for. */
+    public enum Reason {
+        /** It can't be powered by this set at all. */
+        NEVER,
+        ENGINE_OFF,
+        /** Nobody needs it. */
+        NO_NEED,
+        /** Somebody wants it off. */
+        PINNED_OFF,
+        /** It does not fit beside what is on. */
+        NO_ROOM,
+        /** It would fit, and its reserve lasts until it is on again. */
+        LASTS,
+        /** It would fit, and what it is for is done, or its hours are not now. */
+        NOT_NOW,
+        /** It would fit, but not for a walk more. */
+        NOT_WORTH_A_WALK
+    }
+
+    /** Of a circuit that is off in that slot. */
+    public static WhyOff of(RotationPlan plan, String circuit, int slot) {
+        Set<String> on = plan.on().get(slot);
+        double[] levels = plan.levels().get(circuit);
+        Double level = levels == null ? null : (Double) levels[slot];
+        Integer next = nextOn(plan, circuit, slot);
+        Finding block = block(plan, on, circuit);
+        Reason reason = reason(plan, circuit, slot, block, level);
+        return new WhyOff(
+                reason, level, next, block, reason == Reason.NO_ROOM ? instead(plan, circuit, on, block) : List.of());
+    }
+
+    private static Reason reason(
+            RotationPlan plan, String circuit, int slot, @Nullable Finding block, @Nullable Double level) {
+        Rotation rotation = plan.rotation();
+        List<Need> needs = rotation.needs().stream()
+                .filter(need -> need.circuit().equals(circuit))
+                .toList();
+        if (plan.never().contains(circuit)) {
+            return Reason.NEVER;
+        }
+        if (plan.engineOff().contains(slot)) {
+            return Reason.ENGINE_OFF;
+        }
+        if (needs.isEmpty()) {
+            return Reason.NO_NEED;
+        }
+        if (needs.stream()
+                .anyMatch(need -> need instanceof Need.Pinned pin && !pin.on() && inside(rotation, pin, slot))) {
+            return Reason.PINNED_OFF;
+        }
+        if (block != null) {
+            return Reason.NO_ROOM;
+        }
+        if (level != null && level > 0) {
+            return Reason.LASTS;
+        }
+        boolean asksNow = needs.stream()
+                .anyMatch(need -> need instanceof Need.Always && inside(rotation, need, slot)
+                        || plan.unmet().stream()
+                                .anyMatch(unmet -> unmet.circuit().equals(circuit)
+                                        && rotation.needs().get(unmet.need()) == need));
+        return asksNow ? Reason.NOT_WORTH_A_WALK : Reason.NOT_NOW;
+    }
+
+    private static boolean inside(Rotation rotation, Need need, int slot) {
+        return slot >= rotation.horizon().firstInside(need.window())
+                && slot < rotation.horizon().endInside(need.window());
+    }
+
+    private static @Nullable Integer nextOn(RotationPlan plan, String circuit, int slot) {
+        for (int later = slot + 1; later < plan.on().size(); later++) {
+            if (plan.on().get(later).contains(circuit)) {
+                return later;
+            }
+        }
+        return null;
+    }
+
+    /** What stops it, with what it needs, beside what is on: as it stands, and for each of them to be closed again. */
+    private static @Nullable Finding block(RotationPlan plan, Set<String> on, String circuit) {
+        Set<String> all = new HashSet<>(on);
+        all.addAll(plan.rotation().setup().withNeeded(List.of(circuit)));
+        List<Finding> blocks =
+                Capacity.of(plan.rotation().setup(), all, (String) null).blocks();
+        if (!blocks.isEmpty()) {
+            return blocks.get(0);
+        }
+        for (String closing : all) {
+            Set<String> rest = new HashSet<>(all);
+            rest.remove(closing);
+            blocks = Capacity.of(plan.rotation().setup(), rest, closing).blocks();
+            if (!blocks.isEmpty()) {
+                return blocks.get(0);
+            }
+        }
+        return null;
+    }
+
+    /** What is on beside it, on the leg that is too full, the weightiest needs and then the most watts first. */
+    private static List<String> instead(RotationPlan plan, String circuit, Set<String> on, @Nullable Finding block) {
+        Set<String> own = plan.rotation().setup().withNeeded(List.of(circuit));
+        return plan.rotation().setup().circuits(on).stream()
+                .filter(other -> !own.contains(other.id()))
+                .filter(other -> block == null || block.leg() == null || other.twoPole() || other.leg() == block.leg())
+                .sorted(java.util.Comparator.comparingDouble((Circuit other) -> -weight(plan, other.id()))
+                        .thenComparingDouble(other -> -other.runningWatts()))
+                .map(Circuit::id)
+                .limit(3)
+                .toList();
+    }
+
+    private static double weight(RotationPlan plan, String circuit) {
+        return plan.rotation().needs().stream()
+                .filter(need -> need.circuit().equals(circuit))
+                .mapToDouble(Need::weight)
+                .max()
+                .orElse(0);
+    }
+}
