@@ -1,7 +1,7 @@
 // What the browser adds to pages that work without it: keys, running timers, live updates. No rule of the job is here.
 document.addEventListener('alpine:init', () => {
   const typing = (target) => target.closest('input, textarea, select');
-  const pages = { 1: '/now', 2: '/swap', 3: '/meter', 5: '/house', 7: '/logbook' };
+  const pages = { 1: '/now', 2: '/swap', 3: '/meter', 4: '/rotate', 5: '/house', 7: '/logbook' };
 
   Alpine.data('keys', () => ({
     init() { document.documentElement.dataset.keys = 'ready'; },
@@ -19,6 +19,14 @@ document.addEventListener('alpine:init', () => {
         this.click('[data-key="not-so"]', event);
       } else if (event.key === '!') {
         this.click('[data-key="make-safe"]', event);
+      } else if (event.key === 'r') {
+        this.click('[data-key="replan"]', event);
+      } else if (event.key === 'n') {
+        const next = document.querySelector('[data-key="next-move"]');
+        if (next) { event.preventDefault(); next.scrollIntoView({ block: 'center' }); next.focus(); }
+      } else if (event.key === '/') {
+        const find = document.querySelector('[data-find]');
+        if (find) { event.preventDefault(); find.focus(); }
       } else if (event.key === 't') {
         this.click('[data-key="theme"]', event);
       } else if (event.key === 'm') {
@@ -151,11 +159,13 @@ document.addEventListener('alpine:init', () => {
       if (!parts.length || document.hidden || this.feeding) return;
       this.feeding = true;
       try {
-        const answer = await fetch(parts[0].dataset.feed, { headers: { Accept: 'text/html' } });
-        const page = answer.ok && !answer.redirected && new DOMParser().parseFromString(await answer.text(), 'text/html');
-        for (const part of page ? parts : []) {
-          const fresh = page.querySelector('#' + part.id);
-          if (fresh) Alpine.morph(part, fresh.outerHTML);
+        for (const from of new Set(parts.map((part) => part.dataset.feed))) {
+          const answer = await fetch(from, { headers: { Accept: 'text/html' } });
+          const page = answer.ok && !answer.redirected && new DOMParser().parseFromString(await answer.text(), 'text/html');
+          for (const part of page ? parts.filter((one) => one.dataset.feed === from) : []) {
+            const fresh = page.querySelector('#' + part.id);
+            if (fresh) Alpine.morph(part, fresh.outerHTML);
+          }
         }
       } catch (offline) { /* the next reading asks again */ }
       this.feeding = false;
@@ -238,11 +248,11 @@ document.addEventListener('alpine:init', () => {
         this.sending = false;
         if (!answer.ok) {
           this.tell('Not taken: “' + unsent.what + '”. Look at how things stand and say it again.');
-        } else if (!path.startsWith('/swap')) {
+        } else if (!path.startsWith('/swap') && path !== '/now') {
           location.href = path;
         } else {
           document.activeElement?.blur();
-          history.replaceState(null, '', '/swap');
+          history.replaceState(null, '', path.startsWith('/swap') ? '/swap' : path);
           this.show(text, '#frame');
           scrollTo(0, 0);
         }
@@ -286,6 +296,77 @@ document.addEventListener('alpine:init', () => {
         if (then) Alpine.morph(part, then.outerHTML);
         else part.setAttribute('data-unanswered', 'No answer from the server: this is from before your last change.');
       }
+    },
+  }));
+
+  // the circuit of that name, as if its breaker had been touched
+  Alpine.data('finder', () => ({
+    go(event) {
+      const name = event.target.value.trim().toLowerCase();
+      const options = [...document.querySelectorAll('#circuits option')];
+      const found = options.find((option) => option.value.toLowerCase() === name)
+        || options.find((option) => name && option.value.toLowerCase().includes(name));
+      if (found) { event.preventDefault(); location.href = '/now?circuit=' + encodeURIComponent(found.dataset.id); }
+    },
+  }));
+
+  // a row is asked about at the time where it was touched; a bar is moved by dragging, and what comes of it is the server's
+  // to say
+  Alpine.data('timeline', () => ({
+    drag: null,
+    init() {
+      this.$root.addEventListener('click', (event) => this.ask(event));
+      this.$root.addEventListener('pointerdown', (event) => this.grab(event));
+      this.$root.addEventListener('pointermove', (event) => this.pull(event));
+      this.$root.addEventListener('pointerup', (event) => this.drop(event));
+      this.$root.addEventListener('pointercancel', () => this.letGo());
+      this.$root.addEventListener('dragstart', (event) => event.preventDefault());
+    },
+    units(chart, clientX) { return clientX * chart.viewBox.baseVal.width / chart.getBoundingClientRect().width; },
+    ask(event) {
+      const touched = event.target.closest('[data-circuit]');
+      if (!touched || this.dragged) { if (this.dragged) event.preventDefault(); this.dragged = false; return; }
+      if (event.ctrlKey || event.metaKey || event.shiftKey || event.detail === 0) return;
+      const chart = touched.closest('svg');
+      const x = this.units(chart, event.clientX - chart.getBoundingClientRect().left) - Number(chart.dataset.left);
+      const slot = Math.floor(x / Number(chart.dataset.slot));
+      event.preventDefault();
+      location.href = '/rotate?circuit=' + encodeURIComponent(touched.dataset.circuit) + (slot >= 0 ? '&slot=' + slot : '');
+    },
+    grab(event) {
+      const bar = event.target.closest('.timeline .run');
+      const chart = bar && bar.closest('svg[data-movable]');
+      if (!chart || event.button !== 0 || event.pointerType === 'touch') return;
+      this.drag = { bar, chart, from: event.clientX, x: Number(bar.getAttribute('x')) };
+    },
+    by(event) {
+      const drag = this.drag;
+      return Math.round(this.units(drag.chart, event.clientX - drag.from) / Number(drag.chart.dataset.slot));
+    },
+    pull(event) {
+      const drag = this.drag;
+      if (!drag || (!this.dragged && Math.abs(event.clientX - drag.from) < 6)) return;
+      this.dragged = true;
+      drag.bar.classList.add('dragging');
+      drag.bar.setAttribute('x', drag.x + this.by(event) * Number(drag.chart.dataset.slot));
+    },
+    drop(event) {
+      const drag = this.drag;
+      if (!drag || !this.dragged) { this.letGo(); return; }
+      const by = this.by(event);
+      const form = this.$refs.shift;
+      const { circuit, from, to } = drag.bar.dataset;
+      this.letGo();
+      if (by === 0) return;
+      form.elements.circuit.value = circuit;
+      form.elements.from.value = from;
+      form.elements.to.value = to;
+      form.elements.by.value = by;
+      form.requestSubmit();
+    },
+    letGo() {
+      if (this.drag) { this.drag.bar.classList.remove('dragging'); this.drag.bar.setAttribute('x', this.drag.x); }
+      this.drag = null;
     },
   }));
 

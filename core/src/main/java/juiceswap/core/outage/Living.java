@@ -19,7 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param supplied what had power since when, in the order of time
  * @param observed reserves as somebody found them
  * @param fuel when the tank was last known, null: it was full when the outage began
- * @param refuels how often it was filled
+ * @param filledLitres what was filled in so far
  * @param plan the number of the rotation in force, null before there is one
  * @param planned when it was put in force
  */
@@ -27,7 +27,7 @@ public record Living(
         List<Supplied> supplied,
         List<Had.Observed> observed,
         TankLevel.@Nullable Known fuel,
-        int refuels,
+        double filledLitres,
         @Nullable Long plan,
         @Nullable Instant planned) {
     static final Living NOTHING = new Living(List.of(), List.of(), null, 0, null, null);
@@ -41,23 +41,28 @@ public record Living(
     Living next(Entry entry, Changeover changeover, SwapState state) {
         Living next = withSupplied(entry.at(), changeover, state);
         if (entry.event() instanceof Event.Planned now) {
-            return new Living(next.supplied, observed, fuel, refuels, now.plan(), entry.at());
+            return new Living(next.supplied, observed, fuel, filledLitres, now.plan(), entry.at());
         }
         if (entry.event() instanceof Event.Observed found) {
             List<Had.Observed> all = new ArrayList<>(observed);
             all.add(new Had.Observed(entry.at(), found.circuit(), found.celsius(), found.minutes()));
-            return new Living(next.supplied, List.copyOf(all), fuel, refuels, plan, planned);
+            return new Living(next.supplied, List.copyOf(all), fuel, filledLitres, plan, planned);
         }
         Double tank = changeover.generator().tankLitres();
         if (entry.event() instanceof Event.FuelSeen seen) {
-            return next.withFuel(new TankLevel.Known(entry.at(), seen.litres()), refuels);
+            return next.withFuel(new TankLevel.Known(entry.at(), seen.litres()), filledLitres);
         }
         boolean filled = entry.event() instanceof Event.Done done && done.action() == Action.REFUEL;
-        return filled && tank != null ? next.withFuel(new TankLevel.Known(entry.at(), tank), refuels + 1) : next;
+        if (!filled || tank == null) {
+            return next;
+        }
+        TankLevel before = TankLevel.of(changeover.setup(), next.supplied, fuel, entry.at());
+        double more = before == null ? 0 : tank - before.litres();
+        return next.withFuel(new TankLevel.Known(entry.at(), tank), filledLitres + more);
     }
 
-    private Living withFuel(TankLevel.Known known, int times) {
-        return new Living(supplied, observed, known, times, plan, planned);
+    private Living withFuel(TankLevel.Known known, double filled) {
+        return new Living(supplied, observed, known, filled, plan, planned);
     }
 
     private Living withSupplied(Instant at, Changeover changeover, SwapState state) {
@@ -69,7 +74,7 @@ public record Living(
         }
         List<Supplied> all = new ArrayList<>(supplied);
         all.add(now);
-        return new Living(List.copyOf(all), observed, fuel, refuels, plan, planned);
+        return new Living(List.copyOf(all), observed, fuel, filledLitres, plan, planned);
     }
 
     /** What has power: on the set what is picked up, on a live street everything that is closed. */

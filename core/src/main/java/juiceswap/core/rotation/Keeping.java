@@ -1,7 +1,10 @@
 package juiceswap.core.rotation;
 
 import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import juiceswap.core.rotation.Need.Priority;
 import org.jspecify.annotations.Nullable;
@@ -51,6 +54,33 @@ public enum Keeping {
     /** A need of this kind with the values to begin with. */
     public StandingNeed.Keep usual(String circuit) {
         return new StandingNeed.Keep(circuit, priority, this, holdMinutes, recoverMinutes, full, empty);
+    }
+
+    /** What a circuit of that name is likely to keep; empty when its name does not tell. */
+    public static Optional<Keeping> guessed(String label) {
+        String words = label.toLowerCase(Locale.ROOT);
+        return WORDS.entrySet().stream()
+                .filter(entry -> entry.getKey().stream().anyMatch(words::contains))
+                .map(Map.Entry::getValue)
+                .findFirst();
+    }
+
+    /** Parts of names, the more telling ones first. */
+    private static final Map<List<String>, Keeping> WORDS = words();
+
+    private static Map<List<String>, Keeping> words() {
+        Map<List<String>, Keeping> words = new LinkedHashMap<>();
+        words.put(List.of("medicine", "insulin"), MEDICINE);
+        words.put(List.of("freezer"), FREEZER);
+        words.put(List.of("fridge", "refrigerator", "larder"), FRIDGE);
+        words.put(List.of("incubator", "reptile", "terrarium", "aquarium", "brooder"), ANIMALS);
+        words.put(List.of("sump"), SUMP);
+        words.put(List.of("septic", "sewage", "lift pump"), SEWAGE);
+        words.put(List.of("well pump", "water pump", "pressure pump"), WATER);
+        words.put(List.of("water heater", "hot water", "boiler tank"), HOT_WATER);
+        words.put(List.of("furnace", "stove", "heat pump", "boiler", "heating", "mini-split"), HOUSE_WARM);
+        words.put(List.of("charger", "batter"), CHARGED);
+        return words;
     }
 
     public String word() {

@@ -34,7 +34,8 @@ public record Refuelling(
     /** Filled before less than this share of the tank is left, as in {@link FuelUse}. */
     private static final double RESERVE_SHARE = 0.15;
 
-    private static final Refuelling UNKNOWN = new Refuelling(List.of(), List.of(), 0, null, 0);
+    /** Nobody can tell. */
+    static final Refuelling UNKNOWN = new Refuelling(List.of(), List.of(), 0, null, 0);
 
     public Refuelling {
         litres = List.copyOf(litres);

@@ -53,4 +53,11 @@ public record Rotation(
         Compiled compiled = new Compiled(this);
         return RotationPlan.of(compiled, RotationSearch.best(compiled, effort, inForce));
     }
+
+    /** What a plan made before amounts to: its on-sets by slot, of circuits that are known to this question. */
+    public RotationPlan judged(List<Set<String>> on) {
+        InvalidInput.unless(on.size() == horizon.slots(), "/on", "must have a set for each slot");
+        Compiled compiled = new Compiled(this);
+        return RotationPlan.of(compiled, RotationSearch.bits(compiled, on));
+    }
 }

@@ -97,7 +97,8 @@ final class RotationSearch {
         return draft.score();
     }
 
-    private static long[] bits(Compiled problem, List<Set<String>> on) {
+    /** On-sets by slot as sets of bits. */
+    static long[] bits(Compiled problem, List<Set<String>> on) {
         long[] bits = new long[Math.min(on.size(), problem.slots)];
         for (int slot = 0; slot < bits.length; slot++) {
             for (int circuit = 0; circuit < problem.sets.count(); circuit++) {

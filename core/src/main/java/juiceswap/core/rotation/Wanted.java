@@ -71,4 +71,67 @@ public record Wanted(
         }
         return new Rotation(setup, horizon, on, needs);
     }
+
+    /**
+     * A plan with the tank.
+     *
+     * @param fuel the tank along it
+     */
+    public record Made(RotationPlan plan, Refuelling fuel) {}
+
+    /** How a house stands that is to be planned for. */
+    public record Now(Setup setup, LocalDateTime time, Set<String> on, Had had, Refuelling.@Nullable Fuel fuel) {}
+
+    /**
+     * The plan from now on; where the tank would not last, the engine stands still to be filled when somebody is awake and
+     * there.
+     *
+     * @param inForce the plan to begin the search with, null: from nothing
+     */
+    public Made plan(Now now, Effort effort, @Nullable RotationPlan inForce) {
+        Rotation question = from(now.setup, now.time, now.on, now.had, List.of());
+        List<Set<String>> start = inForce == null ? null : ahead(inForce, question.horizon());
+        if (now.fuel == null) {
+            return new Made(question.plan(effort, start), Refuelling.UNKNOWN);
+        }
+        List<EngineOff> chosen = fillings();
+        RotationPlan first = question.plan(Effort.INSTANT, start);
+        Refuelling placed = Refuelling.place(first, now.fuel, chosen);
+        List<EngineOff> more = new ArrayList<>(placed.refuels());
+        more.removeAll(chosen);
+        RotationPlan plan = (more.isEmpty() ? question : from(now.setup, now.time, now.on, now.had, more))
+                .plan(effort, start == null ? null : first.on());
+        return new Made(plan, Refuelling.along(plan, now.fuel, placed.refuels()));
+    }
+
+    /**
+     * The plan by which a given amount of fuel lasts until then, with the times without the engine that it takes.
+     *
+     * @param litres above 0
+     */
+    public Rationing ration(Now now, double litres, LocalDateTime until, Effort effort) {
+        return Rationing.of(from(now.setup, now.time, now.on, now.had, List.of()), litres, until, effort);
+    }
+
+    private List<EngineOff> fillings() {
+        List<EngineOff> fillings = new ArrayList<>();
+        for (Wish wish : wishes) {
+            if (wish instanceof Wish.Still still && still.refuel()) {
+                fillings.add(new EngineOff(still.from(), still.to()));
+            }
+        }
+        return fillings;
+    }
+
+    /** The on-sets of a plan from a later beginning on; what it does not reach goes on as its end. */
+    private static List<Set<String>> ahead(RotationPlan plan, Horizon later) {
+        int shift = (int) (java.time.Duration.between(plan.rotation().horizon().first(), later.first())
+                        .toMinutes()
+                / later.slotMinutes());
+        List<Set<String>> ahead = new ArrayList<>();
+        for (int slot = 0; slot < later.slots(); slot++) {
+            ahead.add(plan.on().get(Math.max(0, Math.min(plan.on().size() - 1, slot + shift))));
+        }
+        return ahead;
+    }
 }

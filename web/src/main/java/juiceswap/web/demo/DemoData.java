@@ -4,35 +4,51 @@ import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
+import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Setup;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
+import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
+import juiceswap.core.rotation.Effort;
+import juiceswap.core.rotation.Refuelling;
+import juiceswap.core.rotation.RotationPlan.Move;
+import juiceswap.core.rotation.RotationPlan.MoveKind;
+import juiceswap.core.rotation.TankLevel;
+import juiceswap.core.rotation.Wanted;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.household.Households;
 import juiceswap.web.meter.SimulatedMonitor;
+import juiceswap.web.rotate.Rotations;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
 import juiceswap.web.swap.Outages;
 import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.swap.SimulatedStreetSensor;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 
-/** The made-up household of the demo, with two earlier outages in its logbook. Only when started as demo. */
+/**
+ * The made-up household of the demo, with two earlier outages in its logbook. Only when started as demo; if asked for, in
+ * the middle of its second evening on the set.
+ */
 @Component
 @ConditionalOnProperty("juice.demo")
 public class DemoData implements ApplicationRunner {
@@ -41,6 +57,13 @@ public class DemoData implements ApplicationRunner {
     private final Outages outages;
     private final SimulatedStreetSensor sensor;
     private final SimulatedMonitor monitor;
+    /** The street went dark yesterday evening. */
+    private static final Duration EVENING_SINCE = Duration.ofHours(26);
+
+    private static final Duration READ_EVERY = Duration.ofHours(3);
+
+    private final Rotations rotations;
+    private final boolean secondEvening;
     private final Schemas schemas;
     private final Clock clock;
 
@@ -50,6 +73,8 @@ public class DemoData implements ApplicationRunner {
             Outages outages,
             SimulatedStreetSensor sensor,
             SimulatedMonitor monitor,
+            Rotations rotations,
+            @Value("${juice.demo.second-evening:false}") boolean secondEvening,
             Schemas schemas,
             Clock clock) {
         this.households = households;
@@ -57,6 +82,8 @@ public class DemoData implements ApplicationRunner {
         this.outages = outages;
         this.sensor = sensor;
         this.monitor = monitor;
+        this.rotations = rotations;
+        this.secondEvening = secondEvening;
         this.schemas = schemas;
         this.clock = clock;
     }
@@ -77,10 +104,26 @@ public class DemoData implements ApplicationRunner {
         sensor.show(household, false);
         monitor.put(household, SimulatedMonitor.SOUND);
         live(household, file, bram, ines, today.minus(Duration.ofDays(41)).plus(Duration.ofHours(3)), 26);
+        if (secondEvening) {
+            begin(household, file, ines, bram, clock.instant().minus(EVENING_SINCE));
+            liveOnTheSet(household, ines, bram);
+            rotations.keepUp(household);
+        }
     }
 
     /** Lives through an outage as planned, from dark house to ended, each step confirmed a little after the one before. */
     private void live(long household, HouseholdFile file, Account one, Account other, Instant start, int hours) {
+        Instant now = begin(household, file, one, other, start);
+        long id = outages.current(household).orElseThrow().id();
+        now = now.plus(Duration.ofHours(hours));
+        append(household, id, new Event.UtilitySeen(Sign.METER_DISPLAY, now), one, now);
+        append(household, id, new Event.Chosen(Goal.ON_UTILITY, file.outage()), one, now);
+        now = follow(household, id, one, other, now.plusSeconds(600));
+        append(household, id, new Event.Ended(), one, now);
+    }
+
+    /** From a dark house onto the set; when that was done. */
+    private Instant begin(long household, HouseholdFile file, Account one, Account other, Instant start) {
         Changeover changeover = new Changeover(file.setup(), file.outage());
         SwapState dark = SwapState.initial(file.setup().generator().bond(), true, false);
         outages.start(
@@ -91,12 +134,94 @@ public class DemoData implements ApplicationRunner {
                 one,
                 start);
         long id = outages.current(household).orElseThrow().id();
-        Instant now = follow(household, id, one, other, start.plusSeconds(420));
-        now = now.plus(Duration.ofHours(hours));
-        append(household, id, new Event.UtilitySeen(Sign.METER_DISPLAY, now), one, now);
-        append(household, id, new Event.Chosen(Goal.ON_UTILITY, file.outage()), one, now);
-        now = follow(household, id, one, other, now.plusSeconds(600));
-        append(household, id, new Event.Ended(), one, now);
+        return follow(household, id, one, other, start.plusSeconds(420));
+    }
+
+    /** From move to move and from refuelling to refuelling until shortly before now, by plans made as they go. */
+    private void liveOnTheSet(long household, Account one, Account other) {
+        Instant end = clock.instant().minus(Duration.ofMinutes(20));
+        long id = outages.current(household).orElseThrow().id();
+        Instant now = outages.current(household).orElseThrow().log().stream()
+                .map(Entry::at)
+                .max(Instant::compareTo)
+                .orElseThrow();
+        Instant read = now;
+        while (now.isBefore(end)) {
+            Outage outage = outages.find(household, id).orElseThrow();
+            Standing standing = outage.standing();
+            if (Duration.between(read, now).compareTo(READ_EVERY) > 0) {
+                read = now;
+                append(household, id, reading(standing, now), other, now);
+                continue;
+            }
+            Move move = nextMove(outage, standing, now);
+            Instant at = move == null
+                    ? null
+                    : move.at().atZone(ZoneId.systemDefault()).toInstant();
+            if (at == null || at.isAfter(now.plus(READ_EVERY))) {
+                now = now.plus(READ_EVERY).plusSeconds(60);
+                continue;
+            }
+            now = at.isAfter(now) ? at.plusSeconds(150) : now.plusSeconds(150);
+            if (!now.isBefore(end)) {
+                return;
+            }
+            if (move.kind() == MoveKind.ENGINE_OFF) {
+                append(
+                        household,
+                        id,
+                        new Event.Chosen(Goal.REFUEL, standing.changeover().options()),
+                        one,
+                        now);
+                now = follow(household, id, one, other, now);
+            } else {
+                now = switchBreakers(household, id, move, other, now);
+            }
+        }
+    }
+
+    private Move nextMove(Outage outage, Standing standing, Instant now) {
+        Setup setup = standing.changeover().setup();
+        TankLevel tank = TankLevel.of(
+                setup, standing.living().supplied(), standing.living().fuel(), now);
+        Wanted.Now from = new Wanted.Now(
+                setup,
+                LocalDateTime.ofInstant(now, ZoneId.systemDefault()),
+                standing.changeover().powered(standing.state()),
+                standing.living().had(ZoneId.systemDefault()),
+                tank == null
+                        ? null
+                        : new Refuelling.Fuel(
+                                tank.litres(),
+                                Math.max(
+                                        0,
+                                        outage.household().storedLitres()
+                                                - standing.living().filledLitres())));
+        return outage.household().wanted().plan(from, Effort.INSTANT, null).plan().moves().stream()
+                .filter(move -> move.kind() != MoveKind.ENGINE_ON)
+                .findFirst()
+                .orElse(null);
+    }
+
+    private Instant switchBreakers(long household, long id, Move move, Account who, Instant from) {
+        Instant now = from;
+        for (String circuit : move.off()) {
+            append(household, id, new Event.Opened(circuit), who, now);
+            now = now.plusSeconds(8);
+        }
+        for (String circuit : move.on()) {
+            append(household, id, new Event.Done(Action.PICK_UP, circuit, null, null, List.of()), who, now);
+            now = now.plusSeconds(25);
+        }
+        append(household, id, new Event.Done(Action.WALK_ROUND, null, null, null, List.of()), who, now);
+        return now;
+    }
+
+    private static Event reading(Standing standing, Instant now) {
+        return Measuring.underWay(
+                standing,
+                SimulatedMonitor.shows(standing, SimulatedMonitor.SOUND, now.getEpochSecond())
+                        .orElseThrow());
     }
 
     private Instant follow(long household, long id, Account one, Account other, Instant from) {

@@ -55,6 +55,7 @@ public record PanelView(
      * @param figures amps and watts in one line, empty where there is no room
      * @param legs marks, each with its height
      * @param chosen it is the one being looked at
+     * @param live how it stands on the set: lit, off, or either with due; empty where that is not shown
      */
     public record BreakerView(
             String kind,
@@ -68,6 +69,7 @@ public record PanelView(
             boolean left,
             boolean lockedOff,
             boolean chosen,
+            String live,
             int x,
             int y,
             int width,
@@ -80,7 +82,19 @@ public record PanelView(
 
     /** Lays a panel of the household out; {@code chosen} is the circuit being looked at, or null. */
     public static PanelView of(HouseholdFile household, PanelEntry panel, @Nullable String chosen) {
-        return new Layout(household, panel, chosen).view();
+        return new Layout(household, panel, chosen, null).view();
+    }
+
+    /** How the breakers stand on the set: ids of what is on, and of what is to be switched next. */
+    public record Standing(Set<String> on, Set<String> due) {
+        String of(String circuit) {
+            return (on.contains(circuit) ? "lit" : "off") + (due.contains(circuit) ? " due" : "");
+        }
+    }
+
+    /** The same while the house lives on its set. */
+    public static PanelView of(HouseholdFile household, PanelEntry panel, @Nullable String chosen, Standing standing) {
+        return new Layout(household, panel, chosen, standing).view();
     }
 
     /** One drawing in the making. */
@@ -88,11 +102,13 @@ public record PanelView(
         private final HouseholdFile household;
         private final PanelEntry panel;
         private final @Nullable String chosen;
+        private final @Nullable Standing standing;
         private final Map<Integer, List<Circuit>> bySpace = new HashMap<>();
         private final int[] rowTop;
         private final boolean tall;
 
-        Layout(HouseholdFile household, PanelEntry panel, @Nullable String chosen) {
+        Layout(HouseholdFile household, PanelEntry panel, @Nullable String chosen, @Nullable Standing standing) {
+            this.standing = standing;
             this.household = household;
             this.panel = panel;
             this.chosen = chosen;
@@ -162,9 +178,12 @@ public record PanelView(
 
         private BreakerView branch(Circuit circuit, int part, int parts) {
             String amps = String.format(Locale.ENGLISH, "%.0f A", circuit.breakerAmps());
+            boolean on = standing != null && standing.on().contains(circuit.id());
             String figures = circuit.lockedOff()
                     ? amps + " · locked off"
-                    : String.format(Locale.ENGLISH, "%s · %,.0f W", amps, circuit.runningWatts());
+                    : standing != null && !on
+                            ? "OFF"
+                            : String.format(Locale.ENGLISH, "%s · %,.0f W", amps, circuit.runningWatts());
             boolean room = parts == 1 && (tall || circuit.twoPole());
             int first = LABEL_CHARACTERS - numbers(circuit.spaces()).length();
             List<String> lines = broken(circuit.label(), room ? 2 : 1, first);
@@ -204,12 +223,13 @@ public record PanelView(
                     ? numbers + " " + lines.get(0)
                     : String.format(
                             Locale.ENGLISH,
-                            "%s %s, %.0f A, %s%s",
+                            "%s %s, %.0f A, %s%s%s",
                             numbers,
                             circuit.label(),
                             circuit.breakerAmps(),
                             circuit.twoPole() ? "L1 and L2" : circuit.leg().name(),
-                            circuit.lockedOff() ? ", locked off" : "");
+                            circuit.lockedOff() ? ", locked off" : "",
+                            standing == null ? "" : standing.on().contains(circuit.id()) ? ", on" : ", off");
             return new BreakerView(
                     kind,
                     circuit == null ? null : circuit.id(),
@@ -222,6 +242,7 @@ public record PanelView(
                     left,
                     circuit != null && circuit.lockedOff(),
                     circuit != null && Objects.equals(circuit.id(), chosen),
+                    standing == null || circuit == null ? "" : standing.of(circuit.id()),
                     left ? 0 : COLUMN + GAP,
                     y,
                     COLUMN,

@@ -62,6 +62,18 @@ public final class EventJson {
             json.put("since", seen.since().toString());
         } else if (event instanceof Event.TakenOver over) {
             json.put("state", SwapJson.of(over.state()));
+        } else if (event instanceof Event.Planned planned) {
+            json.put("plan", planned.plan());
+            json.put("why", planned.why());
+        } else if (event instanceof Event.Observed observed) {
+            json.put("circuit", observed.circuit());
+            json.put("celsius", observed.celsius());
+            json.put("minutes", observed.minutes());
+        } else if (event instanceof Event.FuelSeen seen) {
+            json.put("litres", seen.litres());
+        } else if (event instanceof Event.LoadMeasured measured) {
+            json.put("circuit", measured.circuit());
+            json.put("watts", measured.watts());
         } else if (event instanceof Event.Undone undone) {
             json.put("sequence", undone.sequence());
         }
@@ -96,6 +108,18 @@ public final class EventJson {
             case "utility-lost" -> new Event.UtilityLost();
             case "taken-over" -> new Event.TakenOver(SwapJson.state(json.path("state"), setup));
             case "undone" -> new Event.Undone(json.path("sequence").asInt());
+            case "planned" ->
+                new Event.Planned(json.path("plan").asLong(), json.path("why").asString());
+            case "observed" ->
+                new Event.Observed(
+                        json.path("circuit").asString(),
+                        Json.number(json, "celsius"),
+                        json.path("minutes").asDouble());
+            case "fuel-seen" -> new Event.FuelSeen(json.path("litres").asDouble());
+            case "load-measured" ->
+                new Event.LoadMeasured(
+                        json.path("circuit").asString(), json.path("watts").asDouble());
+            case "stalled" -> new Event.Stalled();
             case "alarmed" -> new Event.Alarmed();
             case "all-clear" -> new Event.AllClear();
             case "ended" -> new Event.Ended();

@@ -24,6 +24,11 @@ import juiceswap.core.house.Panel;
 import juiceswap.core.house.Setup;
 import juiceswap.core.meter.ClampReading;
 import juiceswap.core.outage.UtilityWatch;
+import juiceswap.core.rotation.Horizon.Sleep;
+import juiceswap.core.rotation.Keeping;
+import juiceswap.core.rotation.Need;
+import juiceswap.core.rotation.StandingNeed;
+import juiceswap.core.rotation.Wanted;
 import juiceswap.core.supply.CordEnds;
 import juiceswap.core.supply.Placement;
 import org.jspecify.annotations.Nullable;
@@ -42,6 +47,8 @@ import tools.jackson.databind.JsonNode;
  * @param outage the household's wishes for an outage
  * @param withoutPower needs that are met without electricity
  * @param cords extension cords at hand
+ * @param needs what circuits are needed for on any day; empty where nobody has said
+ * @param sleep when nobody wants to be woken, null: never
  */
 public record HouseholdFile(
         JsonNode json,
@@ -57,7 +64,9 @@ public record HouseholdFile(
         Options outage,
         SupplyNotes supply,
         List<WithoutPower> withoutPower,
-        List<ExtensionCord> cords) {
+        List<ExtensionCord> cords,
+        List<StandingNeed> needs,
+        @Nullable Sleep sleep) {
 
     /** Reads a file; throws {@link InvalidInput} with every problem and its place. */
     public static HouseholdFile read(JsonNode json, Schemas schemas) {
@@ -69,6 +78,39 @@ public record HouseholdFile(
     public Duration hold() {
         return Duration.ofMinutes(
                 json.path("outage").path("holdMinutes").asInt((int) UtilityWatch.DEFAULT_HOLD.toMinutes()));
+    }
+
+    /** Litres in full cans. */
+    public double storedLitres() {
+        return Json.number(json.path("rotation"), "storedLitres", 0);
+    }
+
+    /** Whether somebody has said what the circuits are needed for. */
+    public boolean needsAreSaid() {
+        return !needs.isEmpty();
+    }
+
+    /** What is wanted of a rotation on any day; where nobody has said, what the circuits' names and choices tell. */
+    public Wanted wanted() {
+        return new Wanted(needs.isEmpty() ? guessedNeeds() : needs, List.of(), sleep);
+    }
+
+    /** What is kept by the names of the circuits; what else must run is on. */
+    public List<StandingNeed> guessedNeeds() {
+        List<StandingNeed> guessed = new ArrayList<>();
+        for (CircuitEntry entry : circuits) {
+            if (entry.circuit().lockedOff()) {
+                continue;
+            }
+            boolean must = entry.choice(Choice.Occasion.WINTER) == Choice.MUST;
+            Keeping.guessed(entry.circuit().label())
+                    .map(keeping -> (StandingNeed) keeping.usual(entry.id()))
+                    .or(() -> must
+                            ? java.util.Optional.of(new StandingNeed.AlwaysOn(entry.id(), Need.Priority.COMFORT, null))
+                            : java.util.Optional.empty())
+                    .ifPresent(guessed::add);
+        }
+        return List.copyOf(guessed);
     }
 
     /** The panel that the transfer device feeds. */
@@ -161,6 +203,16 @@ public record HouseholdFile(
             requirePlaces(setup, circuits);
             List<ExtensionCord> cords = cords(known);
             SupplyNotes supply = supply();
+            JsonNode rotation = json.path("rotation");
+            List<StandingNeed> needs = needs(rotation, known);
+            Sleep sleep = !rotation.path("sleep").isObject()
+                    ? null
+                    : keep(
+                            "/rotation/sleep",
+                            null,
+                            () -> new Sleep(
+                                    StandingNeedJson.clock(rotation.path("sleep"), "from"),
+                                    StandingNeedJson.clock(rotation.path("sleep"), "to")));
             requireSound();
             JsonNode panel = json.path("panel");
             return new HouseholdFile(
@@ -177,7 +229,27 @@ public record HouseholdFile(
                     outage,
                     supply,
                     withoutPower,
-                    cords);
+                    cords,
+                    needs,
+                    sleep);
+        }
+
+        private List<StandingNeed> needs(JsonNode rotation, Set<String> known) {
+            List<StandingNeed> needs = new ArrayList<>();
+            Set<String> kept = new HashSet<>();
+            for (int i = 0; i < rotation.path("needs").size(); i++) {
+                JsonNode node = rotation.path("needs").get(i);
+                String place = "/rotation/needs/" + i;
+                StandingNeed need = keep(place, null, () -> StandingNeedJson.read(node, known));
+                if (need == null) {
+                    continue;
+                }
+                if (need instanceof StandingNeed.Keep && !kept.add(need.circuit())) {
+                    problems.add(new Problem(place, "this circuit keeps something already"));
+                }
+                needs.add(need);
+            }
+            return List.copyOf(needs);
         }
 
         private void requireSound() {

@@ -7,6 +7,7 @@ import java.time.format.ResolverStyle;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
@@ -39,7 +40,7 @@ public final class NeedsReader {
         return needs;
     }
 
-    private static Need need(JsonNode json, Set<String> circuits) {
+    static Need need(JsonNode json, Set<String> circuits) {
         String circuit = json.path("circuit").asString();
         InvalidInput.unless(circuits.contains(circuit), "/circuit", "there is no circuit " + circuit);
         Need.Priority priority =
@@ -53,6 +54,7 @@ public final class NeedsReader {
                         json.path("recoverMinutes").asDouble(),
                         json.path("levelMinutes").asDouble());
             case "always" -> new Need.Always(circuit, priority, window(json));
+            case "pinned" -> new Need.Pinned(circuit, json.path("on").asBoolean(), window(json));
             case "session" ->
                 new Need.Session(
                         circuit,
@@ -70,6 +72,38 @@ public final class NeedsReader {
                         Json.number(json, "doneMinutes", 0),
                         window(json));
         };
+    }
+
+    /** A need as {@link #read} takes it. */
+    public static Map<String, Object> of(Need need) {
+        Map<String, Object> json = Json.object(
+                "circuit", need.circuit(), "priority", need.priority().name().toLowerCase(Locale.ROOT));
+        if (need instanceof Need.Reserve reserve) {
+            json.put("kind", "reserve");
+            json.put("holdMinutes", reserve.holdMinutes());
+            json.put("recoverMinutes", reserve.recoverMinutes());
+            json.put("levelMinutes", reserve.levelMinutes());
+            return json;
+        }
+        if (need instanceof Need.Session session) {
+            json.put("kind", "session");
+            json.put("minutes", session.minutes());
+            json.put("worthMinutes", session.worthMinutes());
+            json.put("ranMinutes", session.ranMinutes());
+        } else if (need instanceof Need.Minutes minutes) {
+            json.put("kind", "minutes");
+            json.put("minutes", minutes.minutes());
+            json.put("blockMinutes", minutes.blockMinutes());
+            json.put("doneMinutes", minutes.doneMinutes());
+        } else if (need instanceof Need.Pinned pinned) {
+            json.put("kind", "pinned");
+            json.put("on", pinned.on());
+        } else {
+            json.put("kind", "always");
+        }
+        json.put("from", text(need.window().from()));
+        json.put("to", text(need.window().to()));
+        return json;
     }
 
     private static Need.Window window(JsonNode json) {

@@ -3,8 +3,6 @@ package juiceswap.web.exchange;
 import static juiceswap.web.exchange.Json.object;
 
 import java.time.LocalDateTime;
-import java.time.LocalTime;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -14,6 +12,7 @@ import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Horizon;
+import juiceswap.core.rotation.Need;
 import juiceswap.core.rotation.Rotation;
 import juiceswap.core.rotation.RotationPlan;
 import tools.jackson.databind.JsonNode;
@@ -46,7 +45,10 @@ public final class RotationJson {
                 request.path("slotMinutes").asInt(),
                 request.path("slots").asInt(),
                 sleep.isObject()
-                        ? Json.under("/sleep", () -> new Horizon.Sleep(clock(sleep, "from"), clock(sleep, "to")))
+                        ? Json.under(
+                                "/sleep",
+                                () -> new Horizon.Sleep(
+                                        StandingNeedJson.clock(sleep, "from"), StandingNeedJson.clock(sleep, "to")))
                         : null,
                 engineOff);
     }
@@ -57,12 +59,88 @@ public final class RotationJson {
         return time;
     }
 
-    private static LocalTime clock(JsonNode json, String field) {
-        try {
-            return LocalTime.parse(json.path(field).asString());
-        } catch (DateTimeParseException e) {
-            throw new InvalidInput("/" + field, "must be a time of day such as 22:30");
+    /** A question without its setup, as {@link #stored} takes it. */
+    public static Map<String, Object> question(Rotation rotation) {
+        Horizon horizon = rotation.horizon();
+        return object(
+                "start", NeedsReader.text(horizon.start()),
+                "slotMinutes", horizon.slotMinutes(),
+                "slots", horizon.slots(),
+                "sleep",
+                        horizon.sleep() == null
+                                ? null
+                                : object(
+                                        "from", horizon.sleep().from().toString(),
+                                        "to", horizon.sleep().to().toString()),
+                "engineOff",
+                        horizon.engineOff().stream()
+                                .map(off ->
+                                        object("from", NeedsReader.text(off.from()), "to", NeedsReader.text(off.to())))
+                                .toList(),
+                "away",
+                        horizon.away().stream()
+                                .map(away -> object(
+                                        "from", NeedsReader.text(away.from()), "to", NeedsReader.text(away.to())))
+                                .toList(),
+                "now", rotation.now() == null ? null : object("on", rotation.now()),
+                "needs", rotation.needs().stream().map(NeedsReader::of).toList());
+    }
+
+    /** A question that was stored without its setup; needs of circuits that the setup does not have are left out. */
+    public static Rotation stored(JsonNode json, Setup setup) {
+        Set<String> known = SwapJson.ids(setup);
+        List<Need> needs = new ArrayList<>();
+        for (JsonNode need : json.path("needs")) {
+            if (known.contains(need.path("circuit").asString())) {
+                needs.add(NeedsReader.need(need, known));
+            }
         }
+        List<Need.Window> away = new ArrayList<>();
+        json.path("away")
+                .forEach(window ->
+                        away.add(new Need.Window(NeedsReader.time(window, "from"), NeedsReader.time(window, "to"))));
+        Horizon horizon = horizon(json);
+        Set<String> now = json.path("now").isObject() ? new LinkedHashSet<>(Json.texts(json.path("now"), "on")) : null;
+        if (now != null) {
+            now.retainAll(known);
+        }
+        return new Rotation(
+                setup,
+                new Horizon(
+                        horizon.start(),
+                        horizon.slotMinutes(),
+                        horizon.slots(),
+                        horizon.sleep(),
+                        horizon.engineOff(),
+                        away),
+                now,
+                needs);
+    }
+
+    /** On-sets, those alone that differ from the one before: slot and ids. */
+    public static List<Map<String, Object>> onSets(List<Set<String>> on) {
+        List<Map<String, Object>> sets = new ArrayList<>();
+        for (int slot = 0; slot < on.size(); slot++) {
+            if (slot == 0 || !on.get(slot).equals(on.get(slot - 1))) {
+                sets.add(object("slot", slot, "on", on.get(slot)));
+            }
+        }
+        return sets;
+    }
+
+    /** What {@link #onSets} wrote, for so many slots. */
+    public static List<Set<String>> onSets(JsonNode json, int slots) {
+        List<Set<String>> on = new ArrayList<>();
+        Set<String> now = Set.of();
+        int next = 0;
+        for (int slot = 0; slot < slots; slot++) {
+            if (next < json.size() && json.get(next).path("slot").asInt() == slot) {
+                now = new LinkedHashSet<>(Json.texts(json.get(next), "on"));
+                next++;
+            }
+            on.add(now);
+        }
+        return on;
     }
 
     /** The answer as the engine gives it. */

@@ -25,6 +25,7 @@ import org.springframework.web.bind.annotation.ModelAttribute;
         basePackages = {
             "juiceswap.web.swap",
             "juiceswap.web.meter",
+            "juiceswap.web.rotate",
             "juiceswap.web.house",
             "juiceswap.web.logbook",
             "juiceswap.web.now"

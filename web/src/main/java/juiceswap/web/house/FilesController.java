@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
+import juiceswap.web.exchange.Downloads;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
@@ -16,8 +17,6 @@ import juiceswap.web.household.Households;
 import juiceswap.web.household.Tokens;
 import juiceswap.web.security.Account;
 import org.springframework.core.io.ClassPathResource;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -125,40 +124,21 @@ class FilesController {
 
     @GetMapping("/house/export")
     ResponseEntity<String> export(@AuthenticationPrincipal Account account) {
-        return attachment(
-                "household.json",
-                MediaType.APPLICATION_JSON,
-                file(account).json().toPrettyString() + "\n");
+        return Downloads.of(file(account).json().toPrettyString() + "\n", MediaType.APPLICATION_JSON, "household.json");
     }
 
     @GetMapping("/house/loads.csv")
     ResponseEntity<String> loads(@AuthenticationPrincipal Account account) {
-        return attachment(
-                "loads.csv", new MediaType("text", "csv", StandardCharsets.UTF_8), LoadTable.loads(file(account)));
+        return Downloads.of(LoadTable.loads(file(account)), Downloads.CSV, "loads.csv");
     }
 
     @GetMapping("/house/directory.csv")
     ResponseEntity<String> directory(@AuthenticationPrincipal Account account) {
-        return attachment(
-                "directory.csv",
-                new MediaType("text", "csv", StandardCharsets.UTF_8),
-                LoadTable.directory(file(account)));
+        return Downloads.of(LoadTable.directory(file(account)), Downloads.CSV, "directory.csv");
     }
 
     private HouseholdFile file(Account account) {
         return editing.file(account).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
-    }
-
-    private static ResponseEntity<String> attachment(String name, MediaType type, String text) {
-        return ResponseEntity.ok()
-                .contentType(type)
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename(name, StandardCharsets.UTF_8)
-                                .build()
-                                .toString())
-                .body(text);
     }
 
     /** Reads a table, pasted or as a file, and shows what it would do; takes it on a yes. */

@@ -15,6 +15,7 @@ import juiceswap.core.meter.Readings;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.web.drawing.LineView;
+import juiceswap.web.exchange.Downloads;
 import juiceswap.web.exchange.EventJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.security.Account;
@@ -23,8 +24,6 @@ import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.words.Words;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -112,9 +111,9 @@ class LogbookController {
                 csv.printRecord(
                         entry.sequence(),
                         entry.at(),
-                        harmless(entry.who()),
+                        Downloads.harmless(entry.who()),
                         EventJson.kind(entry.event()),
-                        harmless(words.event(entry.event(), outage.household())),
+                        Downloads.harmless(words.event(entry.event(), outage.household())),
                         payload.get("action"),
                         payload.get("circuit"),
                         readings == null ? null : readings.l1n(),
@@ -125,7 +124,7 @@ class LogbookController {
                         payload.get("verdict"));
             }
         }
-        return download(text.toString(), MediaType.parseMediaType("text/csv;charset=UTF-8"), "outage-" + id + ".csv");
+        return Downloads.of(text.toString(), Downloads.CSV, "outage-" + id + ".csv");
     }
 
     @GetMapping("/{id:\\d+}.json")
@@ -149,7 +148,7 @@ class LogbookController {
         document.put("end", outage.endedAt() == null ? null : outage.endedAt().toString());
         document.put("household", outage.household().json());
         document.put("events", events);
-        return download(
+        return Downloads.of(
                 Json.MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(document),
                 MediaType.APPLICATION_JSON,
                 "outage-" + id + ".json");
@@ -220,19 +219,5 @@ class LogbookController {
         if (value != null) {
             shown.add((name + " " + String.format(Locale.ENGLISH, format, value)).strip());
         }
-    }
-
-    /** A spreadsheet would run a text that begins like a formula. */
-    private static String harmless(String text) {
-        return text.matches("(?s)^[=+\\-@\\t\\r].*") ? "'" + text : text;
-    }
-
-    private static ResponseEntity<String> download(String body, MediaType type, String name) {
-        return ResponseEntity.ok()
-                .contentType(type)
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment().filename(name).build().toString())
-                .body(body);
     }
 }

@@ -4,19 +4,22 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Function;
 import juiceswap.core.meter.MonitorJudgement;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.meter.ReadingStore.Source;
 import juiceswap.web.swap.Outages;
 import juiceswap.web.swap.SwapService;
+import org.jspecify.annotations.Nullable;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 
 /** What comes in from panel monitors: kept, shown, and a stop when it amounts to one. */
 @Service
-class Monitoring {
+public class Monitoring {
     /** What is older than this says nothing of the present. */
     static final Duration FRESH = Duration.ofSeconds(10);
 
@@ -41,10 +44,54 @@ class Monitoring {
         return fresh;
     }
 
+    /** Whether a monitor has reported since then. */
+    public boolean reportedSince(long household, Instant since) {
+        return store.latest(household)
+                .filter(taken -> taken.at().isAfter(since))
+                .isPresent();
+    }
+
     /** What the monitor shows now; empty when it has been silent for a while. */
-    Optional<Taken> now(long household) {
+    public Optional<Taken> now(long household) {
         Instant since = clock.instant().minus(FRESH);
         return store.latest(household).filter(taken -> !taken.at().isBefore(since));
+    }
+
+    /**
+     * What the monitor has shown on each leg for the last seconds without a break: the least of the latest readings, so that
+     * a motor that starts is not taken for a load; empty when it is silent, or reads no amps.
+     */
+    public Optional<Taken> lasting(long household) {
+        Instant now = clock.instant();
+        List<Taken> latest =
+                store.between(household, now.minus(FRESH), now.plus(FRESH), MonitorJudgement.LASTING).stream()
+                        .filter(taken -> taken.where().equals(Taken.PANEL)
+                                && taken.readings().l1a() != null)
+                        .toList();
+        if (latest.size() < MonitorJudgement.LASTING) {
+            return Optional.empty();
+        }
+        Taken last = latest.get(latest.size() - 1);
+        Readings read = last.readings();
+        return Optional.of(new Taken(
+                last.at(),
+                last.where(),
+                new Readings(
+                        read.l1n(),
+                        read.l2n(),
+                        read.l1l2(),
+                        read.hz(),
+                        read.ng(),
+                        least(latest, Readings::l1a),
+                        least(latest, Readings::l2a))));
+    }
+
+    private static @Nullable Double least(List<Taken> taken, Function<Readings, @Nullable Double> amps) {
+        return taken.stream()
+                .map(one -> amps.apply(one.readings()))
+                .filter(Objects::nonNull)
+                .min(Double::compare)
+                .orElse(null);
     }
 
     private void haltIfNeeded(long household) {

@@ -99,7 +99,7 @@ public class SimulatedMonitor {
     }
 
     /** What it shows in that second; empty when the panel is dead. */
-    static Optional<Readings> shows(Standing standing, Fault fault, long second) {
+    public static Optional<Readings> shows(Standing standing, Fault fault, long second) {
         Changeover changeover = standing.changeover();
         boolean splitPhase = changeover.generator().splitPhase();
         if (changeover.fed(standing.state())) {

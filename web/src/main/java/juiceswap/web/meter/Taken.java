@@ -8,7 +8,7 @@ import juiceswap.core.meter.Readings;
  *
  * @param where generator or panel
  */
-record Taken(Instant at, String where, Readings readings) {
+public record Taken(Instant at, String where, Readings readings) {
     static final String GENERATOR = "generator";
-    static final String PANEL = "panel";
+    public static final String PANEL = "panel";
 }

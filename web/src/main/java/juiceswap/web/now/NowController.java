@@ -1,32 +1,74 @@
 package juiceswap.web.now;
 
+import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import juiceswap.core.capacity.Capacity;
+import juiceswap.core.capacity.LoadsReading;
 import juiceswap.core.capacity.StartOrder;
 import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Goal;
 import juiceswap.core.house.Setup;
 import juiceswap.core.supply.Bond;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
+import juiceswap.web.rotate.Rotations;
+import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
+import juiceswap.web.swap.Outages.Conflict;
+import juiceswap.web.swap.Outages.Outage;
+import juiceswap.web.swap.SwapPages;
 import juiceswap.web.swap.SwapService;
+import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** Calm: is the household ready, and the button for when the power is out. */
+/** Calm: is the household ready, and the button for when the power is out. On the set: the next move, and what holds. */
 @Controller
 class NowController {
+    private static final String BACK = "redirect:/now";
+
+    /** "Not now" is for so long. */
+    private static final Duration LATER = Duration.ofMinutes(30);
+
     private final Households households;
     private final SwapService swap;
+    private final SwapPages swapPages;
+    private final Rotations rotations;
+    private final LivingPages pages;
+    private final MeasuredLoads loads;
+    private final Words words;
 
-    NowController(Households households, SwapService swap) {
+    NowController(
+            Households households,
+            SwapService swap,
+            SwapPages swapPages,
+            Rotations rotations,
+            LivingPages pages,
+            MeasuredLoads loads,
+            Words words) {
         this.households = households;
         this.swap = swap;
+        this.swapPages = swapPages;
+        this.rotations = rotations;
+        this.pages = pages;
+        this.loads = loads;
+        this.words = words;
     }
 
     @GetMapping("/")
@@ -34,18 +76,38 @@ class NowController {
         if (households.file(account.householdId()).isEmpty()) {
             return "redirect:/house";
         }
-        return swap.current(account).isPresent() ? "redirect:/swap" : "redirect:/now";
+        if (swap.current(account).isEmpty()) {
+            return BACK;
+        }
+        boolean living =
+                !account.guest() && rotations.life(account).filter(Life::onSet).isPresent();
+        return living ? BACK : "redirect:/swap";
     }
 
+    /** {@code circuit} is one that somebody touched: may I switch this? */
     @GetMapping("/now")
-    String now(@AuthenticationPrincipal Account account, Model model) {
+    String now(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(required = false) @Nullable String circuit,
+            Model model) {
         HouseholdFile file = households.file(account.householdId()).orElse(null);
         if (file == null) {
             return "redirect:/house";
         }
-        if (swap.current(account).isPresent()) {
+        if (swap.current(account).isEmpty()) {
+            return calm(file, model);
+        }
+        Life life = rotations.life(account).orElse(null);
+        if (life == null || life.standing().alarmed()) {
             return "redirect:/swap";
         }
+        model.addAttribute("living", pages.page(life, circuit));
+        model.addAttribute("household", life.outage().household());
+        model.addAttribute("loads", loads.of(life));
+        return "now/living";
+    }
+
+    private String calm(HouseholdFile file, Model model) {
         Setup setup = file.setup();
         Changeover changeover = new Changeover(setup, file.outage());
         Set<String> wanted = Set.copyOf(changeover.wanted());
@@ -55,12 +117,13 @@ class NowController {
         model.addAttribute("wanted", wanted);
         model.addAttribute("fit", FitView.of(file, Capacity.of(setup, wanted, (String) null), null));
         model.addAttribute("startsFit", order.fits());
-        model.addAttribute("missing", missing(setup));
+        model.addAttribute("missing", missing(file));
         return "now/now";
     }
 
     /** What is not yet known or set up, each in one line. */
-    private static List<String> missing(Setup setup) {
+    private static List<String> missing(HouseholdFile file) {
+        Setup setup = file.setup();
         List<String> missing = new ArrayList<>();
         if (setup.generator().bond() == Bond.UNKNOWN) {
             missing.add("Whether the generator’s neutral is bonded is not known. Measure it before an outage.");
@@ -73,6 +136,161 @@ class NowController {
         if (setup.path().isEmpty()) {
             missing.add("The path from the generator to the panel is not described: its weakest link is unknown.");
         }
+        if (!file.needsAreSaid()) {
+            missing.add("Nobody has said what the circuits are needed for: the rotation guesses it from their names.");
+        }
         return missing;
+    }
+
+    /** What changes from second to second, in place. */
+    @GetMapping("/now/live")
+    String live(@AuthenticationPrincipal Account account, Model model) {
+        Life life = rotations.life(account).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        model.addAttribute("loads", loads.of(life));
+        model.addAttribute("living", pages.page(life, null));
+        return "now/live";
+    }
+
+    // ---- what somebody does
+
+    /** A whole move, or what somebody switches by choice: some breakers opened, then others closed in order. */
+    @PostMapping("/now/switch")
+    String move(
+            @AuthenticationPrincipal Account account,
+            @RequestParam int seen,
+            @RequestParam(defaultValue = "") String off,
+            @RequestParam(defaultValue = "") String on,
+            RedirectAttributes flash) {
+        Life life = alive(account);
+        SwapService.Outcome outcome = swap.move(account, seen, ids(life, off), ids(life, on));
+        if (outcome instanceof SwapService.Outcome.Refused refused) {
+            flash.addFlashAttribute(
+                    "refused", swapPages.refusal(refused, life.outage().household()));
+        }
+        return BACK;
+    }
+
+    private static List<String> ids(Life life, String text) {
+        return Arrays.stream(text.split(","))
+                .filter(id -> life.setup().find(id) != null)
+                .distinct()
+                .toList();
+    }
+
+    /** Not now: nobody walks for a while, and the plan is made anew around that. */
+    @PostMapping("/now/later")
+    String later(@AuthenticationPrincipal Account account) {
+        rotations.later(account, alive(account), LATER);
+        return BACK;
+    }
+
+    /** The engine is to be stopped, to be filled or to rest: Swap leads there. */
+    @PostMapping("/now/engine-off")
+    String engineOff(
+            @AuthenticationPrincipal Account account,
+            @RequestParam int seen,
+            @RequestParam(defaultValue = "false") boolean refuel) {
+        swap.aim(account, seen, refuel ? Goal.REFUEL : Goal.MAKE_SAFE);
+        return "redirect:/swap";
+    }
+
+    @PostMapping("/now/engine-on")
+    String engineOn(@AuthenticationPrincipal Account account, @RequestParam int seen) {
+        swap.aim(account, seen, Goal.ON_GENERATOR);
+        return "redirect:/swap";
+    }
+
+    @PostMapping("/now/stalled")
+    String stalled(@AuthenticationPrincipal Account account, @RequestParam int seen) {
+        swap.stalled(account, seen);
+        return "redirect:/swap";
+    }
+
+    /** A circuit draws what was read, in the log and in the household's file. */
+    @PostMapping("/now/measured")
+    String measured(
+            @AuthenticationPrincipal Account account,
+            @RequestParam int seen,
+            @RequestParam String circuit,
+            @RequestParam(defaultValue = "") String before,
+            @RequestParam(defaultValue = "") String after,
+            RedirectAttributes flash) {
+        Life life = alive(account);
+        Optional<Double> one = amps(before);
+        Optional<Double> other = amps(after);
+        if (life.setup().find(circuit) == null || one.isEmpty() || other.isEmpty()) {
+            flash.addFlashAttribute("refused", words.say("loads.measure.wrong"));
+            return BACK + "?circuit=" + circuit;
+        }
+        double watts = LoadsReading.Measured.of(life.setup(), circuit, one.get(), one.get(), other.get(), other.get())
+                .watts();
+        boolean both = life.setup().generator().splitPhase()
+                && life.setup().circuit(circuit).twoPole();
+        if (watts < 1) {
+            flash.addFlashAttribute("refused", words.say("loads.measure.nothing"));
+            return BACK + "?circuit=" + circuit;
+        }
+        swap.loadMeasured(account, seen, circuit, watts);
+        keep(account, life, circuit, watts);
+        flash.addFlashAttribute(
+                "taken",
+                words.say(
+                        both ? "loads.measure.taken-both" : "loads.measure.taken",
+                        Words.label(circuit, life.outage().household()),
+                        String.format(Locale.ENGLISH, "%,.0f", watts)));
+        return BACK + "?circuit=" + circuit;
+    }
+
+    private static Optional<Double> amps(String text) {
+        String plain = text.strip().replace(',', '.');
+        return plain.matches("[0-9]{1,3}(\\.[0-9]{1,2})?") ? Optional.of(Double.valueOf(plain)) : Optional.empty();
+    }
+
+    /** A circuit with a single load keeps the watts for the next outage too; with several nobody knows whose they are. */
+    private void keep(Account account, Life life, String circuit, double watts) {
+        if (households
+                .file(account.householdId())
+                .filter(file -> file.find(circuit) != null)
+                .isEmpty()) {
+            return;
+        }
+        String what =
+                "Measured in the outage: " + Words.label(circuit, life.outage().household());
+        households.change(account.householdId(), null, account.displayName(), what, file -> {
+            HouseDraft draft = new HouseDraft(file);
+            if (draft.loads(circuit).size() == 1) {
+                var load = (tools.jackson.databind.node.ObjectNode)
+                        draft.loads(circuit).get(0);
+                HouseDraft.putNumber(load, "runningWatts", (double)
+                        Math.round(watts / load.path("count").asInt(1)));
+                load.put("known", "measured");
+                load.remove(List.of("lowWatts", "highWatts"));
+            }
+            return draft.file();
+        });
+    }
+
+    private Life alive(Account account) {
+        Life life = rotations.life(account).orElseThrow(Conflict::new);
+        if (life.standing().alarmed()) {
+            throw new Conflict();
+        }
+        return life;
+    }
+
+    /** Somebody else was faster: nothing is written, and how things stand is shown. */
+    @ExceptionHandler(Conflict.class)
+    String conflict(@AuthenticationPrincipal Account account, RedirectAttributes flash) {
+        Optional<Outage> outage = swap.current(account);
+        if (outage.isPresent()) {
+            var last = outage.get().log().get(outage.get().log().size() - 1);
+            flash.addFlashAttribute(
+                    "conflict",
+                    words.say(
+                            "notice.conflict",
+                            last.who(),
+                            words.event(last.event(), outage.get().household())));
+        }
+        return BACK;
     }
 }

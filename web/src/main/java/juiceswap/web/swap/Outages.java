@@ -21,6 +21,7 @@ import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,11 +31,16 @@ import org.springframework.transaction.annotation.Transactional;
 public class Outages {
     private final DSLContext db;
     private final Households households;
+    private final ApplicationEventPublisher publisher;
 
-    public Outages(DSLContext db, Households households) {
+    public Outages(DSLContext db, Households households, ApplicationEventPublisher publisher) {
         this.db = db;
         this.households = households;
+        this.publisher = publisher;
     }
+
+    /** Something was written to the log of a household's outage. */
+    public record Grew(long householdId) {}
 
     /** An outage or rehearsal with its log. */
     public record Outage(
@@ -137,6 +143,15 @@ public class Outages {
                         .execute();
             }
         }
+        publisher.publishEvent(new Grew(householdId));
+    }
+
+    /** Households whose outage or rehearsal is going on. */
+    public List<Long> householdsInOutage() {
+        return db.select(OUTAGE.HOUSEHOLD_ID)
+                .from(OUTAGE)
+                .where(OUTAGE.ENDED_AT.isNull())
+                .fetch(OUTAGE.HOUSEHOLD_ID);
     }
 
     private void insert(long id, int sequence, Event event, Account by, Instant at) {

@@ -11,6 +11,7 @@ import java.util.function.Function;
 import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Check;
 import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Lookout;
@@ -20,8 +21,10 @@ import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Setup;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.outage.Answer;
+import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Sign;
@@ -190,6 +193,72 @@ public class SwapService {
         Outage outage = current(account).orElseThrow(Conflict::new);
         Options options = outage.standing().changeover().options();
         write(account, outage, seen, List.of(new Event.Chosen(goal, options)));
+    }
+
+    /** A rotation is in force, on somebody's yes. */
+    public void planned(Account account, int seen, long plan, String why) {
+        record(account, seen, List.of(new Event.Planned(plan, why)));
+    }
+
+    /** A rotation is in force because time or chance asked for it: taken on whatever the log holds. */
+    public void planned(Account account, long plan, String why) {
+        insist(account, standing -> new Event.Planned(plan, why));
+    }
+
+    /**
+     * One walk to the panel: opens circuits, then closes others in order. What a rule is against is not taken, and nothing
+     * of the walk is written then.
+     */
+    public Outcome move(Account account, int seen, List<String> off, List<String> on) {
+        Outage outage = current(account).orElseThrow(Conflict::new);
+        Setup setup = outage.household().setup();
+        Standing standing = outage.standing();
+        boolean walkedRound = standing.state().done().has(Check.WALK_ROUND);
+        List<Event> events = new ArrayList<>();
+        List<Entry> log = new ArrayList<>(outage.log());
+        for (String circuit : off) {
+            add(events, log, new Event.Opened(circuit), account);
+        }
+        for (String circuit : on) {
+            Standing so = Standing.of(setup, log);
+            Trial trial = Planner.attempt(so.changeover(), so.goal(), so.state(), Action.PICK_UP, circuit);
+            if (!trial.allowed()) {
+                return new Outcome.Refused(Action.PICK_UP, circuit, trial.impossible(), trial.broken(), null);
+            }
+            add(events, log, new Event.Done(Action.PICK_UP, circuit, null, null, List.of()), account);
+        }
+        // whoever says that a move is done has seen that what was closed runs
+        if (walkedRound && !on.isEmpty()) {
+            events.add(new Event.Done(Action.WALK_ROUND, null, null, null, List.of()));
+        }
+        helpers.acted(account, outage.id(), Place.PANEL);
+        write(account, outage, seen, events);
+        return new Outcome.Taken();
+    }
+
+    private void add(List<Event> events, List<Entry> log, Event event, Account account) {
+        events.add(event);
+        log.add(new Entry(log.size() + 1, clock.instant(), account.displayName(), event));
+    }
+
+    /** A reserve as somebody found it. */
+    public void observe(Account account, int seen, Event.Observed observed) {
+        record(account, seen, List.of(observed));
+    }
+
+    /** Somebody has looked at the tank; litres in it. */
+    public void fuelSeen(Account account, int seen, double litres) {
+        record(account, seen, List.of(new Event.FuelSeen(litres)));
+    }
+
+    /** A circuit draws what was measured, not what was thought. */
+    public void loadMeasured(Account account, int seen, String circuit, double watts) {
+        record(account, seen, List.of(new Event.LoadMeasured(circuit, watts)));
+    }
+
+    /** The engine has stopped by itself. */
+    public void stalled(Account account, int seen) {
+        record(account, seen, List.of(new Event.Stalled()));
     }
 
     /** Making safe never waits for somebody to look again: it is taken on whatever the log holds. */

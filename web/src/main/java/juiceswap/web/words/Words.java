@@ -145,6 +145,26 @@ public class Words {
         if (event instanceof Event.TakenOver) {
             return "Took over, positions looked at";
         }
+        if (event instanceof Event.Planned planned) {
+            return "Rotation planned: " + planned.why();
+        }
+        if (event instanceof Event.Observed observed) {
+            return label(observed.circuit(), household)
+                    + (observed.celsius() == null
+                            ? ""
+                            : String.format(Locale.ENGLISH, " at %.1f °C", observed.celsius()))
+                    + ": " + hours(observed.minutes()) + " left";
+        }
+        if (event instanceof Event.FuelSeen seen) {
+            return String.format(Locale.ENGLISH, "%.1f litres in the tank", seen.litres());
+        }
+        if (event instanceof Event.LoadMeasured measured) {
+            return String.format(
+                    Locale.ENGLISH, "%s draws %,.0f W", label(measured.circuit(), household), measured.watts());
+        }
+        if (event instanceof Event.Stalled) {
+            return "The engine has stalled";
+        }
         if (event instanceof Event.AllClear) {
             return "All clear after the alarm";
         }
@@ -167,6 +187,18 @@ public class Words {
             case "left" -> "right";
             default -> "left";
         };
+    }
+
+    /** Minutes as people say them: 45 min, 3 h, 3 h 10, 2 days. */
+    public static String hours(double minutes) {
+        long whole = Math.max(0, Math.round(minutes));
+        if (whole < 60) {
+            return whole + " min";
+        }
+        if (whole >= 48 * 60) {
+            return whole / (24 * 60) + " days";
+        }
+        return whole % 60 == 0 ? whole / 60 + " h" : String.format(Locale.ENGLISH, "%d h %02d", whole / 60, whole % 60);
     }
 
     /** How long ago a day is. */

@@ -1,0 +1,451 @@
+package juiceswap.web.drawing;
+
+import java.time.LocalDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import juiceswap.core.capacity.LegWatts;
+import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Leg;
+import juiceswap.core.house.Setup;
+import juiceswap.core.rotation.Horizon;
+import juiceswap.core.rotation.Need;
+import juiceswap.core.rotation.RotationPlan;
+import juiceswap.core.rotation.RotationPlan.Move;
+import juiceswap.core.rotation.RotationPlan.MoveKind;
+import juiceswap.core.supply.Limits;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A rotation laid out for drawing: time to the right, a row for each circuit with its on-bars and its reserve, both legs
+ * below against their limits. Lengths are units of the drawing.
+ *
+ * @param left where time begins
+ * @param slotWidth of one slot
+ * @param bottom of the last row
+ * @param visits walks to the panel, numbered
+ * @param stills while the engine stands still
+ * @param now where the present is, null when it is not in the drawing
+ */
+public record RotationView(
+        int width,
+        int height,
+        int left,
+        double slotWidth,
+        int slotMinutes,
+        int top,
+        int bottom,
+        List<Row> rows,
+        List<Hour> hours,
+        List<Band> nights,
+        List<Band> away,
+        List<Band> stills,
+        List<Visit> visits,
+        List<LegChart> legs,
+        @Nullable Double now,
+        String inWords) {
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
+
+    /** How wide it is drawn: a table's screen, or a phone. */
+    public enum Size {
+        WIDE(1240, 236, 27, 24, 66),
+        NARROW(360, 118, 34, 6, 64);
+
+        private final int width;
+        private final int left;
+        private final int row;
+        private final int hours;
+        private final int leg;
+
+        Size(int width, int left, int row, int hours, int leg) {
+            this.width = width;
+            this.left = left;
+            this.row = row;
+            this.hours = hours;
+            this.leg = leg;
+        }
+    }
+
+    /**
+     * @param was on-bars of the plan that this one would replace
+     * @param reserve path of the reserve, null when it has none
+     * @param level what is left of the reserve at the end of the first slot, in words, or null
+     * @param unmet its needs go short
+     */
+    public record Row(
+            String circuit,
+            String label,
+            String leg,
+            int y,
+            int height,
+            List<Bar> bars,
+            List<Bar> was,
+            @Nullable String reserve,
+            @Nullable String level,
+            boolean unmet,
+            boolean chosen,
+            String inWords) {}
+
+    /** From one slot up to, not including, another. */
+    public record Bar(double x, double width, int from, int to, boolean pinned) {}
+
+    public record Hour(double x, String text, boolean strong) {}
+
+    public record Band(double x, double width, String text) {}
+
+    public record Visit(double x, int number, String text, boolean night) {}
+
+    /**
+     * @param stacks what runs, each circuit on top of those before it
+     * @param foam outline of the largest start on top of what runs
+     * @param limitY what may run
+     * @param brimY what may start
+     */
+    public record LegChart(
+            String leg,
+            int y,
+            int height,
+            List<Block> stacks,
+            String foam,
+            double limitY,
+            double brimY,
+            String limit) {}
+
+    public record Block(double x, double y, double width, double height, String circuit, boolean chosen) {}
+
+    /**
+     * @param before the plan that this one would replace, or null
+     * @param chosen id of the circuit being looked at, or null
+     */
+    public static RotationView of(
+            HouseholdFile household,
+            RotationPlan plan,
+            @Nullable RotationPlan before,
+            LocalDateTime now,
+            @Nullable String chosen,
+            Size size) {
+        return new Layout(household, plan, before, now, chosen, size).view();
+    }
+
+    /** One drawing in the making. */
+    private static final class Layout {
+        private static final int TOP = 46;
+        private static final int GAP = 26;
+
+        private final HouseholdFile household;
+        private final RotationPlan plan;
+        private final @Nullable RotationPlan before;
+        private final LocalDateTime now;
+        private final @Nullable String chosen;
+        private final Size size;
+        private final Horizon horizon;
+        private final int slots;
+        private final double slotWidth;
+
+        Layout(
+                HouseholdFile household,
+                RotationPlan plan,
+                @Nullable RotationPlan before,
+                LocalDateTime now,
+                @Nullable String chosen,
+                Size size) {
+            this.household = household;
+            this.plan = plan;
+            this.before = before;
+            this.now = now;
+            this.chosen = chosen;
+            this.size = size;
+            horizon = plan.rotation().horizon();
+            slots = Math.min(plan.on().size(), size.hours * 60 / horizon.slotMinutes());
+            slotWidth = (double) (size.width - size.left - 4) / slots;
+        }
+
+        RotationView view() {
+            List<Row> rows = rows();
+            int bottom = TOP + rows.size() * size.row;
+            List<LegChart> legs = legs(bottom);
+            int height = legs.isEmpty() ? bottom : legs.get(legs.size() - 1).y() + size.leg + 6;
+            return new RotationView(
+                    size.width,
+                    height,
+                    size.left,
+                    slotWidth,
+                    horizon.slotMinutes(),
+                    TOP,
+                    bottom,
+                    rows,
+                    hours(),
+                    bands(horizon::night, "night"),
+                    bands(horizon::nobodyThere, "nobody there"),
+                    bands(slot -> plan.engineOff().contains(slot), "engine off"),
+                    visits(),
+                    legs,
+                    nowX(),
+                    inWords());
+        }
+
+        private double x(int slot) {
+            return Math.round((size.left + slot * slotWidth) * 10) / 10.0;
+        }
+
+        private List<Row> rows() {
+            Set<String> shown = new LinkedHashSet<>();
+            for (Circuit circuit : plan.rotation().setup().circuits()) {
+                boolean needed = plan.rotation().needs().stream()
+                        .anyMatch(need -> need.circuit().equals(circuit.id()));
+                boolean on = plan.on().stream().anyMatch(set -> set.contains(circuit.id()));
+                if (needed || on) {
+                    shown.add(circuit.id());
+                }
+            }
+            List<Row> rows = new ArrayList<>();
+            int y = TOP;
+            for (String id : shown) {
+                rows.add(row(id, y));
+                y += size.row;
+            }
+            return rows;
+        }
+
+        private Row row(String id, int y) {
+            Circuit circuit = plan.rotation().setup().circuit(id);
+            List<Bar> bars = bars(plan, id, 0);
+            double[] levels = plan.levels().get(id);
+            boolean unmet = plan.unmet().stream().anyMatch(one -> one.circuit().equals(id) && !one.engineOff());
+            String level = levels == null ? null : Words.hours(levels[0]);
+            String label = Words.label(id, household);
+            int most = size == Size.WIDE ? 24 : 13;
+            return new Row(
+                    id,
+                    label.length() > most ? label.substring(0, most - 1).strip() + "…" : label,
+                    circuit.twoPole() ? "both" : circuit.leg() == Leg.L1 ? "l1" : "l2",
+                    y,
+                    size.row,
+                    bars,
+                    before == null ? List.of() : bars(before, id, shift()),
+                    levels == null ? null : reserve(id, levels, y),
+                    level,
+                    unmet,
+                    id.equals(chosen),
+                    label + ": "
+                            + (bars.isEmpty()
+                                    ? "off"
+                                    : "on "
+                                            + String.join(
+                                                    ", ",
+                                                    bars.stream()
+                                                            .map(bar -> clock(bar.from) + " to " + clock(bar.to))
+                                                            .toList()))
+                            + (level == null ? "" : "; " + level + " left"));
+        }
+
+        private int shift() {
+            return (int) (java.time.Duration.between(before.rotation().horizon().first(), horizon.first())
+                            .toMinutes()
+                    / horizon.slotMinutes());
+        }
+
+        private List<Bar> bars(RotationPlan of, String id, int shift) {
+            List<Bar> bars = new ArrayList<>();
+            int from = -1;
+            for (int slot = 0; slot <= slots; slot++) {
+                int at = slot + shift;
+                boolean on = slot < slots
+                        && at >= 0
+                        && at < of.on().size()
+                        && of.on().get(at).contains(id);
+                if (on && from < 0) {
+                    from = slot;
+                } else if (!on && from >= 0) {
+                    bars.add(new Bar(x(from), round((slot - from) * slotWidth), from, slot, pinned(id, from, slot)));
+                    from = -1;
+                }
+            }
+            return bars;
+        }
+
+        private boolean pinned(String id, int from, int to) {
+            return plan.rotation().needs().stream()
+                    .anyMatch(need -> need instanceof Need.Pinned pin
+                            && pin.on()
+                            && pin.circuit().equals(id)
+                            && pin.window().from() != null
+                            && pin.window().from().isBefore(horizon.at(to))
+                            && pin.window().to().isAfter(horizon.at(from)));
+        }
+
+        private String reserve(String id, double[] levels, int y) {
+            double hold = plan.rotation().needs().stream()
+                    .filter(need ->
+                            need instanceof Need.Reserve && need.circuit().equals(id))
+                    .mapToDouble(need -> ((Need.Reserve) need).holdMinutes())
+                    .findFirst()
+                    .orElse(1);
+            double start = plan.rotation().needs().stream()
+                    .filter(need ->
+                            need instanceof Need.Reserve && need.circuit().equals(id))
+                    .mapToDouble(need -> ((Need.Reserve) need).levelMinutes())
+                    .findFirst()
+                    .orElse(0);
+            StringBuilder path = new StringBuilder("M" + x(0) + " " + level(start / hold, y));
+            for (int slot = 0; slot < slots; slot++) {
+                path.append("L").append(x(slot + 1)).append(" ").append(level(levels[slot] / hold, y));
+            }
+            return path.toString();
+        }
+
+        private double level(double share, int y) {
+            return round(y + size.row - 4 - share * (size.row - 8));
+        }
+
+        private List<Hour> hours() {
+            List<Hour> hours = new ArrayList<>();
+            int every = size == Size.WIDE ? 2 : 1;
+            for (int slot = 0; slot < slots; slot++) {
+                LocalDateTime time = horizon.at(slot);
+                if (time.getMinute() == 0) {
+                    boolean strong = time.getHour() % every == 0;
+                    hours.add(new Hour(x(slot), strong ? clock(slot) : "", strong));
+                }
+            }
+            return hours;
+        }
+
+        private List<Band> bands(java.util.function.IntPredicate in, String text) {
+            List<Band> bands = new ArrayList<>();
+            int from = -1;
+            for (int slot = 0; slot <= slots; slot++) {
+                boolean inside = slot < slots && in.test(slot);
+                if (inside && from < 0) {
+                    from = slot;
+                } else if (!inside && from >= 0) {
+                    bands.add(new Band(x(from), round((slot - from) * slotWidth), text));
+                    from = -1;
+                }
+            }
+            return bands;
+        }
+
+        private List<Visit> visits() {
+            List<Visit> visits = new ArrayList<>();
+            for (Move move : plan.moves()) {
+                if (move.kind() == MoveKind.VISIT && move.slot() < slots) {
+                    visits.add(new Visit(
+                            x(move.slot()),
+                            visits.size() + 1,
+                            clock(move.slot()) + ": " + switched(move),
+                            move.slot() > 0 && horizon.night(move.slot())));
+                }
+            }
+            return visits;
+        }
+
+        private String switched(Move move) {
+            List<String> parts = new ArrayList<>();
+            if (!move.off().isEmpty()) {
+                parts.add("off " + labels(move.off()));
+            }
+            if (!move.on().isEmpty()) {
+                parts.add("on " + labels(move.on()));
+            }
+            return String.join("; ", parts);
+        }
+
+        private String labels(List<String> ids) {
+            return String.join(
+                    ", ", ids.stream().map(id -> Words.label(id, household)).toList());
+        }
+
+        private List<LegChart> legs(int bottom) {
+            Setup setup = plan.rotation().setup();
+            Limits limits = Limits.of(setup.generator(), setup.path());
+            boolean splitPhase = setup.generator().splitPhase();
+            List<LegChart> charts = new ArrayList<>();
+            int y = bottom + GAP;
+            for (Leg leg : splitPhase ? List.of(Leg.L1, Leg.L2) : List.of(Leg.L1)) {
+                charts.add(chart(leg, y, limits, setup, splitPhase));
+                y += size.leg + 14;
+            }
+            return charts;
+        }
+
+        private LegChart chart(Leg leg, int y, Limits limits, Setup setup, boolean splitPhase) {
+            double scale = (size.leg - 4) / limits.legStartingWatts();
+            double base = y + size.leg;
+            List<Block> blocks = new ArrayList<>();
+            StringBuilder foam = new StringBuilder();
+            int from = 0;
+            for (int slot = 1; slot <= slots; slot++) {
+                if (slot < slots && plan.on().get(slot).equals(plan.on().get(from))) {
+                    continue;
+                }
+                double stacked = 0;
+                double largest = 0;
+                for (Circuit circuit : setup.circuits(plan.on().get(from))) {
+                    double watts = LegWatts.running(circuit, splitPhase).on(leg);
+                    largest = Math.max(
+                            largest, LegWatts.starting(circuit, splitPhase).on(leg) - watts);
+                    if (watts > 0) {
+                        stacked += watts;
+                        blocks.add(new Block(
+                                x(from),
+                                round(base - stacked * scale),
+                                round((slot - from) * slotWidth),
+                                round(watts * scale),
+                                Words.label(circuit.id(), household),
+                                circuit.id().equals(chosen)));
+                    }
+                }
+                double top = round(base - (stacked + largest) * scale);
+                foam.append(foam.isEmpty() ? "M" : "L")
+                        .append(x(from))
+                        .append(" ")
+                        .append(top)
+                        .append("H")
+                        .append(x(slot));
+                from = slot;
+            }
+            return new LegChart(
+                    leg.name(),
+                    y,
+                    size.leg,
+                    blocks,
+                    foam.toString(),
+                    round(base - limits.legRunningWatts() * scale),
+                    round(base - limits.legStartingWatts() * scale),
+                    String.format(Locale.ENGLISH, "%,.0f W", limits.legRunningWatts()));
+        }
+
+        private @Nullable Double nowX() {
+            double slot = java.time.Duration.between(horizon.first(), now).toMinutes() / (double) horizon.slotMinutes();
+            return slot < 0 || slot > slots ? null : (Double) round(size.left + slot * slotWidth);
+        }
+
+        private String inWords() {
+            Set<String> ever = new HashSet<>();
+            plan.on().forEach(ever::addAll);
+            return String.format(
+                    Locale.ENGLISH,
+                    "Rotation from %s for %d hours: %d circuits, %d walks to the panel, %d of them at night",
+                    clock(0),
+                    slots * horizon.slotMinutes() / 60,
+                    ever.size(),
+                    plan.visits(),
+                    plan.nightVisits());
+        }
+
+        private String clock(int slot) {
+            return CLOCK.format(horizon.at(slot));
+        }
+
+        private static double round(double value) {
+            return Math.round(value * 10) / 10.0;
+        }
+    }
+}

@@ -1,0 +1,103 @@
+package juiceswap.web.exchange;
+
+import java.time.LocalTime;
+import java.time.format.DateTimeParseException;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.rotation.Keeping;
+import juiceswap.core.rotation.Need.Priority;
+import juiceswap.core.rotation.StandingNeed;
+import juiceswap.core.rotation.StandingNeed.Daily;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.databind.JsonNode;
+
+/** What a household needs on any day, from and to the JSON of its file. */
+public final class StandingNeedJson {
+    private StandingNeedJson() {}
+
+    /** From JSON that satisfies the schema of household files; throws {@link InvalidInput} that names the field. */
+    public static StandingNeed read(JsonNode json, Set<String> circuits) {
+        String circuit = json.path("circuit").asString();
+        InvalidInput.unless(circuits.contains(circuit), "/circuit", "there is no circuit " + circuit);
+        Priority priority = priority(Json.text(json, "priority", "comfort"));
+        Daily daily = daily(json);
+        return switch (json.path("kind").asString()) {
+            case "keep" -> keep(json, circuit);
+            case "always" -> new StandingNeed.AlwaysOn(circuit, priority, daily);
+            case "once-a-day" ->
+                new StandingNeed.OnceADay(
+                        circuit, priority, json.path("minutes").asDouble(), daily);
+            default ->
+                new StandingNeed.HoursADay(
+                        circuit,
+                        priority,
+                        json.path("minutes").asDouble(),
+                        Json.number(json, "blockMinutes", 0),
+                        daily);
+        };
+    }
+
+    /** What is not given is as usual for what is kept. */
+    private static StandingNeed keep(JsonNode json, String circuit) {
+        Keeping keeping = Keeping.of(Json.text(json, "keeping", Keeping.OTHER.word()))
+                .orElseThrow(() -> new InvalidInput("/keeping", "is not known"));
+        StandingNeed.Keep usual = keeping.usual(circuit);
+        return new StandingNeed.Keep(
+                circuit,
+                priority(Json.text(json, "priority", usual.priority().name())),
+                keeping,
+                Json.number(json, "holdMinutes", usual.holdMinutes()),
+                Json.number(json, "recoverMinutes", usual.recoverMinutes()),
+                json.has("fullC") ? Json.number(json, "fullC") : usual.full(),
+                json.has("emptyC") ? Json.number(json, "emptyC") : usual.empty());
+    }
+
+    private static Priority priority(String word) {
+        return Priority.valueOf(word.toUpperCase(Locale.ROOT));
+    }
+
+    private static @Nullable Daily daily(JsonNode json) {
+        String from = Json.text(json, "from", null);
+        String to = Json.text(json, "to", null);
+        InvalidInput.unless((from == null) == (to == null), "/to", "from and to come together");
+        return from == null ? null : new Daily(clock(json, "from"), clock(json, "to"));
+    }
+
+    /** A time of day; throws {@link InvalidInput} that names the field. */
+    public static LocalTime clock(JsonNode json, String field) {
+        try {
+            return LocalTime.parse(json.path(field).asString());
+        } catch (DateTimeParseException e) {
+            throw new InvalidInput("/" + field, "must be a time of day such as 22:30");
+        }
+    }
+
+    public static Map<String, Object> of(StandingNeed need) {
+        Map<String, Object> json = Json.object(
+                "circuit", need.circuit(), "priority", need.priority().name().toLowerCase(Locale.ROOT));
+        if (need instanceof StandingNeed.Keep keep) {
+            json.put("kind", "keep");
+            json.put("keeping", keep.keeping().word());
+            json.put("holdMinutes", keep.holdMinutes());
+            json.put("recoverMinutes", keep.recoverMinutes());
+            json.put("fullC", keep.full());
+            json.put("emptyC", keep.empty());
+        } else if (need instanceof StandingNeed.OnceADay once) {
+            json.put("kind", "once-a-day");
+            json.put("minutes", once.minutes());
+        } else if (need instanceof StandingNeed.HoursADay hours) {
+            json.put("kind", "hours-a-day");
+            json.put("minutes", hours.minutes());
+            json.put("blockMinutes", hours.blockMinutes());
+        } else {
+            json.put("kind", "always");
+        }
+        if (need.daily() != null) {
+            json.put("from", need.daily().from().toString());
+            json.put("to", need.daily().to().toString());
+        }
+        return json;
+    }
+}

@@ -1,0 +1,286 @@
+package juiceswap.web.now;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import juiceswap.core.capacity.Capacity;
+import juiceswap.core.capacity.MakeRoom;
+import juiceswap.core.changeover.Plan;
+import juiceswap.core.rotation.Need;
+import juiceswap.core.rotation.Progress;
+import juiceswap.core.rotation.RotationPlan.Move;
+import juiceswap.core.rotation.RotationPlan.MoveKind;
+import juiceswap.core.supply.FuelUse;
+import juiceswap.web.drawing.FitView;
+import juiceswap.web.drawing.PanelView;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.meter.Monitoring;
+import juiceswap.web.now.LivingPage.Asked;
+import juiceswap.web.now.LivingPage.Breaker;
+import juiceswap.web.now.LivingPage.NextMove;
+import juiceswap.web.now.LivingPage.Option;
+import juiceswap.web.now.LivingPage.ReserveLine;
+import juiceswap.web.rotate.LoadWatch;
+import juiceswap.web.rotate.RotationWords;
+import juiceswap.web.rotate.Rotations.Life;
+import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Puts together what Now shows of a house on its set. */
+@Component
+class LivingPages {
+    /** Below this share of what it holds a reserve is shown as thin, as in the score. */
+    private static final double THIN = 0.15;
+
+    /** How long somebody usually wants what they ask for. */
+    private static final double ASKED_MINUTES = 60;
+
+    /** After the last switching a monitor needs some seconds to report. */
+    private static final Duration SETTLING = Duration.ofSeconds(30);
+
+    private final Words words;
+    private final RotationWords rotationWords;
+    private final Monitoring monitoring;
+    private final Clock clock;
+
+    LivingPages(Words words, RotationWords rotationWords, Monitoring monitoring, Clock clock) {
+        this.words = words;
+        this.rotationWords = rotationWords;
+        this.monitoring = monitoring;
+        this.clock = clock;
+    }
+
+    /** {@code asked} is the id of a circuit that somebody touched, or null. */
+    LivingPage page(Life life, @Nullable String asked) {
+        HouseholdFile household = life.outage().household();
+        Progress progress = life.onSet() ? life.progress() : null;
+        NextMove next = progress == null || progress.next() == null ? null : next(life, progress);
+        Set<String> due = new HashSet<>();
+        if (next != null && next.due()) {
+            next.breakers().stream().filter(breaker -> !breaker.done()).forEach(one -> due.add(one.circuit()));
+        }
+        List<Need> needs = LoadWatch.needs(life);
+        return new LivingPage(
+                life.outage().id(),
+                life.standing().sequence(),
+                life.onSet() && next == null && (life.inForce() == null || stale(progress)),
+                swapStep(life),
+                next,
+                progress == null ? List.of() : then(life, progress),
+                PanelView.of(household, household.panel(), asked, new PanelView.Standing(life.on(), due)),
+                FitView.of(household, Capacity.of(life.setup(), life.on(), (String) null), null),
+                reserves(life, needs),
+                tank(life),
+                life.inForce() == null
+                        ? List.of()
+                        : rotationWords.shortfalls(life.inForce().plan(), household),
+                life.proposed() != null,
+                asked == null || life.setup().find(asked) == null ? null : asked(life, asked, needs),
+                dark(life));
+    }
+
+    private static boolean stale(@Nullable Progress progress) {
+        return progress == null
+                || progress.state() == Progress.State.OFF_PLAN
+                || progress.state() == Progress.State.OVERDUE;
+    }
+
+    private @Nullable String swapStep(Life life) {
+        if (life.onSet()) {
+            return null;
+        }
+        Plan plan = life.standing().plan();
+        if (plan.refused() != null || plan.steps().isEmpty()) {
+            return words.say("now.see-swap");
+        }
+        return words.title(
+                plan.steps().get(0).action(),
+                plan.steps().get(0).circuit(),
+                life.outage().household());
+    }
+
+    // ---- the next move
+
+    private NextMove next(Life life, Progress progress) {
+        HouseholdFile household = life.outage().household();
+        Move move = progress.next();
+        boolean refuel =
+                life.inForce().refuels().stream().anyMatch(off -> off.from().equals(move.at()))
+                        || life.inForce().wishes().stream()
+                                .anyMatch(wish -> wish instanceof juiceswap.core.rotation.Wish.Still still
+                                        && still.refuel()
+                                        && !still.from().isAfter(move.at())
+                                        && still.to().isAfter(move.at()));
+        List<Breaker> breakers = new ArrayList<>();
+        if (move.kind() == MoveKind.VISIT) {
+            move.off()
+                    .forEach(id -> breakers.add(new Breaker(
+                            id,
+                            Words.label(id, household),
+                            false,
+                            !progress.leftOff().contains(id))));
+            move.on()
+                    .forEach(id -> breakers.add(new Breaker(
+                            id,
+                            Words.label(id, household),
+                            true,
+                            !progress.leftOn().contains(id))));
+        }
+        return new NextMove(
+                move.kind().word(),
+                progress.state().name().toLowerCase(Locale.ROOT).replace('_', '-'),
+                RotationWords.time(move.at(), life.now()),
+                move.at().atZone(ZoneId.systemDefault()).toInstant().toEpochMilli(),
+                clock.millis(),
+                rotationWords.title(move, refuel),
+                breakers,
+                leaves(life, move),
+                life.inForce().why(),
+                refuel);
+    }
+
+    /** What runs after the move, on the fuller leg. */
+    private String leaves(Life life, Move move) {
+        if (move.kind() == MoveKind.ENGINE_OFF) {
+            return words.say("now.leaves.nothing");
+        }
+        Set<String> after = life.inForce().plan().on().get(move.slot());
+        Capacity capacity = Capacity.of(life.setup(), after, (String) null);
+        return words.say(
+                "now.leaves",
+                String.format(Locale.ENGLISH, "%,.0f", capacity.running().total()),
+                String.format(Locale.ENGLISH, "%,.0f", capacity.limits().planRunningWatts()),
+                String.format(Locale.ENGLISH, "%,.0f", capacity.startingWatts()),
+                String.format(Locale.ENGLISH, "%,.0f", capacity.limits().startingWatts()));
+    }
+
+    private List<String> then(Life life, Progress progress) {
+        return progress.then().stream()
+                .limit(2)
+                .map(move -> RotationWords.time(move.at(), life.now()) + "  "
+                        + rotationWords.brief(move, true, life.outage().household()))
+                .toList();
+    }
+
+    // ---- reserves and fuel
+
+    private static List<ReserveLine> reserves(Life life, List<Need> needs) {
+        return needs.stream()
+                .filter(need -> need instanceof Need.Reserve)
+                .map(need -> (Need.Reserve) need)
+                .sorted(Comparator.comparingDouble((Need.Reserve one) -> one.levelMinutes() / one.holdMinutes()))
+                .map(one -> new ReserveLine(
+                        one.circuit(),
+                        Words.label(one.circuit(), life.outage().household()),
+                        Words.hours(one.levelMinutes()),
+                        (int) Math.round(100 * one.levelMinutes() / one.holdMinutes()),
+                        life.on().contains(one.circuit()),
+                        one.levelMinutes() < THIN * one.holdMinutes()))
+                .toList();
+    }
+
+    private @Nullable String tank(Life life) {
+        if (life.tank() == null) {
+            return null;
+        }
+        String litres = String.format(Locale.ENGLISH, "%.1f", life.tank().litres());
+        if (!life.standing().state().engine().running()) {
+            return words.say("now.tank.still", litres);
+        }
+        Double hours = FuelUse.at(
+                        life.setup().generator(), FuelUse.dutyWatts(life.setup().circuits(life.on())))
+                .hoursLeft(life.tank().litres());
+        return hours == null
+                ? words.say("now.tank.still", litres)
+                : words.say("now.tank", litres, Words.hours(60 * hours));
+    }
+
+    // ---- may I switch this?
+
+    private Asked asked(Life life, String id, List<Need> needs) {
+        HouseholdFile household = life.outage().household();
+        String label = Words.label(id, household);
+        if (life.on().contains(id)) {
+            return whenOn(life, id, label, needs);
+        }
+        MakeRoom room = MakeRoom.of(life.setup(), life.on(), id, ASKED_MINUTES, needs);
+        Set<String> with = new LinkedHashSet<>(life.setup().withNeeded(List.of(id)));
+        with.addAll(life.on());
+        with.remove(id);
+        Capacity capacity = Capacity.of(life.setup(), with, id);
+        FitView fit = FitView.of(household, capacity, id);
+        List<Option> options = room.options().stream()
+                .map(option -> new Option(
+                        option.open().isEmpty()
+                                ? words.say("now.asked.close", RotationWords.labels(option.close(), household))
+                                : words.say(
+                                        "now.asked.room",
+                                        RotationWords.labels(option.open(), household),
+                                        RotationWords.labels(option.close(), household)),
+                        option.untilMinutes() == null || option.open().isEmpty()
+                                ? ""
+                                : option.untilMinutes() == 0
+                                        ? words.say("now.asked.presses")
+                                        : words.say("now.asked.until", Words.hours(option.untilMinutes())),
+                        String.join(",", option.open()),
+                        String.join(",", option.close())))
+                .toList();
+        String verdict = room.fits() ? fit.verdict() : "stop";
+        String headline = room.fits()
+                ? fit.headline()
+                : options.isEmpty() ? words.say("now.asked.never") : words.say("now.asked.not-now");
+        return new Asked(id, label, false, verdict, headline, fit.lines(), options, life.onSet());
+    }
+
+    private Asked whenOn(Life life, String id, String label, List<Need> needs) {
+        HouseholdFile household = life.outage().household();
+        List<String> lines = new ArrayList<>();
+        List<String> others = life.setup().circuits(life.on()).stream()
+                .filter(circuit -> !circuit.id().equals(id)
+                        && life.setup().withNeeded(List.of(circuit.id())).contains(id))
+                .map(circuit -> circuit.id())
+                .toList();
+        if (!others.isEmpty()) {
+            lines.add(words.say("now.asked.needed-by", RotationWords.labels(others, household)));
+        }
+        needs.stream()
+                .filter(need -> need instanceof Need.Reserve && need.circuit().equals(id))
+                .forEach(need ->
+                        lines.add(words.say("now.asked.lasts", Words.hours(((Need.Reserve) need).levelMinutes()))));
+        if (life.setup().transfer().usableTestCircuits().contains(id)) {
+            lines.add(words.say("now.asked.test"));
+        }
+        lines.add(String.format(
+                Locale.ENGLISH, "%,.0f W running.", life.setup().circuit(id).runningWatts()));
+        List<String> off = new ArrayList<>(others);
+        off.add(id);
+        Option option = new Option(
+                words.say("now.asked.open", RotationWords.labels(off, household)), "", String.join(",", off), "");
+        return new Asked(id, label, true, "", words.say("now.asked.on"), lines, List.of(option), life.onSet());
+    }
+
+    /** The house should be fed, and the monitor that used to report is silent or sees nothing. */
+    private boolean dark(Life life) {
+        Instant since = clock.instant().minus(SETTLING);
+        boolean settledLongEnough =
+                life.standing().lived().stream().noneMatch(entry -> entry.at().isAfter(since));
+        return life.onSet()
+                && settledLongEnough
+                && monitoring.reportedSince(
+                        life.outage().householdId(), life.outage().startedAt())
+                && monitoring
+                        .now(life.outage().householdId())
+                        .map(taken -> taken.readings().l1n() != null
+                                && taken.readings().l1n() < 10)
+                        .orElse(true);
+    }
+}

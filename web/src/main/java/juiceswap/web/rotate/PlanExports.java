@@ -1,0 +1,115 @@
+package juiceswap.web.rotate;
+
+import java.io.IOException;
+import java.io.StringWriter;
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import juiceswap.core.rotation.RotationPlan;
+import juiceswap.web.exchange.Downloads;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.RotationJson;
+import juiceswap.web.rotate.Rotations.Life;
+import juiceswap.web.security.Account;
+import juiceswap.web.swap.Outages;
+import juiceswap.web.words.Words;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.server.ResponseStatusException;
+
+/** The plan in force in open formats: CSV, JSON, iCalendar. */
+@RestController
+class PlanExports {
+    private static final MediaType CALENDAR = MediaType.parseMediaType("text/calendar;charset=UTF-8");
+
+    private final Rotations rotations;
+    private final Calendars calendars;
+    private final Outages outages;
+    private final Clock clock;
+
+    PlanExports(Rotations rotations, Calendars calendars, Outages outages, Clock clock) {
+        this.rotations = rotations;
+        this.calendars = calendars;
+        this.outages = outages;
+        this.clock = clock;
+    }
+
+    /** One line a slot and circuit: whether it is on, and what is left of its reserve. */
+    @GetMapping("/rotate/plan.csv")
+    ResponseEntity<String> csv(@AuthenticationPrincipal Account account) throws IOException {
+        Life life = inForce(account);
+        RotationPlan plan = life.inForce().plan();
+        StringWriter text = new StringWriter();
+        CSVFormat format = CSVFormat.RFC4180
+                .builder()
+                .setHeader("time", "circuit", "label", "on", "reserve_minutes", "engine")
+                .get();
+        try (CSVPrinter csv = new CSVPrinter(text, format)) {
+            for (int slot = 0; slot < plan.on().size(); slot++) {
+                for (var circuit : life.setup().circuits()) {
+                    double[] levels = plan.levels().get(circuit.id());
+                    csv.printRecord(
+                            plan.at(slot),
+                            circuit.id(),
+                            Downloads.harmless(
+                                    Words.label(circuit.id(), life.outage().household())),
+                            plan.on().get(slot).contains(circuit.id()) ? 1 : 0,
+                            levels == null ? null : Math.round(levels[slot]),
+                            plan.engineOff().contains(slot) ? "off" : "on");
+                }
+            }
+        }
+        return Downloads.of(text.toString(), Downloads.CSV, "rotation.csv");
+    }
+
+    /** The question and the answer as the engine gives it. */
+    @GetMapping("/rotate/plan.json")
+    ResponseEntity<String> json(@AuthenticationPrincipal Account account) {
+        RotationPlan plan = inForce(account).inForce().plan();
+        Map<String, Object> json = new LinkedHashMap<>();
+        json.put("format", "juice-swap-rotation");
+        json.put("version", 1);
+        json.put("question", RotationJson.question(plan.rotation()));
+        json.put("plan", RotationJson.of(plan));
+        return Downloads.of(Json.MAPPER.writeValueAsString(json), MediaType.APPLICATION_JSON, "rotation.json");
+    }
+
+    @GetMapping("/rotate/plan.ics")
+    ResponseEntity<String> ics(@AuthenticationPrincipal Account account) {
+        return Downloads.of(calendar(inForce(account)), CALENDAR, "moves.ics");
+    }
+
+    /** The same for a calendar that reads it by itself; empty while there is no plan. */
+    @GetMapping("/calendar/{key:[0-9a-f]{40}}.ics")
+    ResponseEntity<String> feed(@PathVariable String key) {
+        long household = calendars.household(key).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        String text = outages.current(household)
+                .flatMap(rotations::life)
+                .filter(life -> life.inForce() != null)
+                .map(this::calendar)
+                .orElseGet(() -> Calendars.empty().toString());
+        return Downloads.of(text, CALENDAR, "moves.ics");
+    }
+
+    private String calendar(Life life) {
+        LocalDateTime now = Rotations.local(clock.instant());
+        return calendars
+                .of(life.inForce().plan(), life.outage().household(), now, clock.instant())
+                .toString();
+    }
+
+    private Life inForce(Account account) {
+        return rotations
+                .life(account)
+                .filter(life -> life.inForce() != null)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND, "There is no plan in force"));
+    }
+}

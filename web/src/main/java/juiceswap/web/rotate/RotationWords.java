@@ -1,0 +1,232 @@
+package juiceswap.web.rotate;
+
+import java.time.LocalDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import juiceswap.core.rotation.Need;
+import juiceswap.core.rotation.PlanDifference;
+import juiceswap.core.rotation.Rationing;
+import juiceswap.core.rotation.Refuelling;
+import juiceswap.core.rotation.RotationPlan;
+import juiceswap.core.rotation.RotationPlan.Move;
+import juiceswap.core.rotation.RotationPlan.MoveKind;
+import juiceswap.core.rotation.WhatHelps;
+import juiceswap.core.rotation.WhyOff;
+import juiceswap.core.rotation.Wish;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.words.Words;
+import org.springframework.stereotype.Component;
+
+/** What a rotation says, in sentences with figures. */
+@Component
+public class RotationWords {
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
+    private static final DateTimeFormatter DAY_CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH);
+
+    private final Words words;
+
+    RotationWords(Words words) {
+        this.words = words;
+    }
+
+    /** A time of day, with the day when it is not today's. */
+    public static String time(LocalDateTime time, LocalDateTime now) {
+        return (time.toLocalDate().equals(now.toLocalDate()) ? CLOCK : DAY_CLOCK).format(time);
+    }
+
+    public static String labels(List<String> ids, HouseholdFile household) {
+        return String.join(
+                ", ", ids.stream().map(id -> Words.label(id, household)).toList());
+    }
+
+    /** What a move asks for, verb first. */
+    public String title(Move move, boolean refuel) {
+        if (move.kind() == MoveKind.ENGINE_OFF) {
+            return words.say(refuel ? "rotate.move.refuel" : "rotate.move.engine-off");
+        }
+        if (move.kind() == MoveKind.ENGINE_ON) {
+            return words.say("rotate.move.engine-on");
+        }
+        int breakers = move.off().size() + move.on().size();
+        return words.say(breakers == 1 ? "rotate.move.visit.one" : "rotate.move.visit", breakers);
+    }
+
+    /** A move in one line. */
+    public String brief(Move move, boolean refuel, HouseholdFile household) {
+        if (move.kind() == MoveKind.ENGINE_OFF || move.kind() == MoveKind.ENGINE_ON) {
+            return title(move, refuel);
+        }
+        List<String> parts = new ArrayList<>();
+        if (!move.off().isEmpty()) {
+            parts.add("OFF " + labels(move.off(), household));
+        }
+        if (!move.on().isEmpty()) {
+            parts.add("ON " + labels(move.on(), household));
+        }
+        return String.join(" · ", parts);
+    }
+
+    /** Why a circuit is off then. */
+    public String why(WhyOff why, String circuit, int slot, RotationPlan plan, HouseholdFile household) {
+        String level = why.level() == null ? "" : Words.hours(why.level());
+        String next = why.nextOn() == null ? "" : time(plan.at(why.nextOn()), plan.at(slot));
+        List<String> sentences = new ArrayList<>();
+        sentences.add(
+                switch (why.reason()) {
+                    case NO_ROOM ->
+                        why.instead().isEmpty()
+                                ? words.say("rotate.why.NO_ROOM")
+                                : words.say("rotate.why.NO_ROOM.beside", labels(why.instead(), household));
+                    case LASTS -> words.say("rotate.why.LASTS", level);
+                    default -> words.say("rotate.why." + why.reason());
+                });
+        if (why.block() != null) {
+            String over = why.block().by() == null
+                    ? ""
+                    : String.format(Locale.ENGLISH, "%,.0f W", why.block().by());
+            String leg = why.block().leg() == null ? "" : why.block().leg().name();
+            sentences.add(words.sayOr("rotate.block." + why.block().code(), "")
+                    .replace("{by}", over)
+                    .replace("{leg}", leg));
+        }
+        if (why.level() != null && why.reason() != WhyOff.Reason.LASTS) {
+            sentences.add(words.say("rotate.why.level", level));
+        }
+        sentences.add(words.say(next.isEmpty() ? "rotate.why.never-on" : "rotate.why.next", next));
+        return String.join(
+                " ", sentences.stream().filter(text -> !text.isBlank()).toList());
+    }
+
+    /** What goes short, the weightiest first. */
+    public List<String> shortfalls(RotationPlan plan, HouseholdFile household) {
+        List<String> lines = new ArrayList<>();
+        plan.unmet().stream()
+                .filter(one -> !one.engineOff())
+                .sorted(java.util.Comparator.comparingInt((RotationPlan.Unmet one) ->
+                        -plan.rotation().needs().get(one.need()).weight()))
+                .forEach(one -> lines.add(words.say(
+                        plan.rotation().needs().get(one.need()) instanceof Need.Pinned
+                                ? "rotate.unmet.pinned"
+                                : "rotate.unmet",
+                        Words.label(one.circuit(), household),
+                        Words.hours(one.minutes()))));
+        List<String> dark = plan.unmet().stream()
+                .filter(RotationPlan.Unmet::engineOff)
+                .map(RotationPlan.Unmet::circuit)
+                .distinct()
+                .toList();
+        if (!dark.isEmpty()) {
+            lines.add(words.say("rotate.unmet.engine-off", labels(dark, household)));
+        }
+        plan.thin()
+                .forEach(one -> lines.add(
+                        words.say("rotate.thin", Words.label(one.circuit(), household), Words.hours(one.minutes()))));
+        plan.never().forEach(id -> lines.add(words.say("rotate.never", Words.label(id, household))));
+        plan.warnings().forEach(warning -> lines.add(words.say("rotate.warning." + warning)));
+        return lines;
+    }
+
+    public List<String> helps(WhatHelps helps, HouseholdFile household) {
+        List<String> lines = new ArrayList<>();
+        helps.shed()
+                .forEach(shed -> lines.add(words.say(
+                        "rotate.helps.shed", Words.label(shed.circuit(), household), Words.hours(shed.minutes()))));
+        if (helps.biggerSet() != null) {
+            lines.add(words.say("rotate.helps.bigger", Math.round(100 * helps.biggerSet())));
+        }
+        return lines;
+    }
+
+    /** What another plan changes. */
+    public List<String> difference(PlanDifference difference, HouseholdFile household) {
+        List<String> lines = new ArrayList<>();
+        if (difference.nothing()) {
+            return List.of(words.say("rotate.difference.nothing"));
+        }
+        if (difference.visits().before() != difference.visits().after()
+                || difference.nightVisits().before() != difference.nightVisits().after()) {
+            lines.add(words.say(
+                    "rotate.difference.visits",
+                    difference.visits().before(),
+                    difference.visits().after(),
+                    difference.nightVisits().before(),
+                    difference.nightVisits().after()));
+        }
+        difference
+                .missed()
+                .forEach(one -> lines.add(words.say(
+                        one.after() > one.before() ? "rotate.difference.worse" : "rotate.difference.better",
+                        Words.label(one.circuit(), household),
+                        Words.hours(one.before()),
+                        Words.hours(one.after()))));
+        difference
+                .lowest()
+                .forEach(one -> lines.add(words.say(
+                        "rotate.difference.lowest",
+                        Words.label(one.circuit(), household),
+                        Words.hours(one.before()),
+                        Words.hours(one.after()))));
+        difference.circuits().stream()
+                .filter(one -> one.before() != one.after())
+                .forEach(one -> lines.add(words.say(
+                        "rotate.difference.powered",
+                        Words.label(one.circuit(), household),
+                        Words.hours(one.before()),
+                        Words.hours(one.after()))));
+        if (lines.isEmpty()) {
+            lines.add(words.say("rotate.difference.times"));
+        }
+        return lines;
+    }
+
+    public String wish(Wish wish, LocalDateTime now, HouseholdFile household) {
+        String from = time(wish.from(), now);
+        String to = time(wish.to(), now);
+        if (wish instanceof Wish.Job job) {
+            return words.say(
+                    "rotate.wish.job", Words.label(job.circuit(), household), Words.hours(job.minutes()), from, to);
+        }
+        if (wish instanceof Wish.Pin pin) {
+            return words.say(
+                    pin.on() ? "rotate.wish.pin-on" : "rotate.wish.pin-off",
+                    Words.label(pin.circuit(), household),
+                    from,
+                    to);
+        }
+        if (wish instanceof Wish.Still still) {
+            return words.say(still.refuel() ? "rotate.wish.refuel" : "rotate.wish.still", from, to);
+        }
+        return words.say("rotate.wish.away", from, to);
+    }
+
+    /** The fuel along a plan, and when to be worried. */
+    public List<String> fuel(Refuelling fuel, Rotations.Life life) {
+        if (fuel.litres().isEmpty()) {
+            return List.of(words.say("rotate.fuel.unknown"));
+        }
+        List<String> lines = new ArrayList<>();
+        lines.add(words.say(
+                "rotate.fuel.now",
+                String.format(
+                        Locale.ENGLISH,
+                        "%.1f",
+                        life.tank() == null ? 0 : life.tank().litres()),
+                String.format(Locale.ENGLISH, "%.0f", life.storedLitres()),
+                String.format(Locale.ENGLISH, "%.1f", fuel.litresADay())));
+        fuel.refuels().stream()
+                .filter(off -> off.to().isAfter(life.now()))
+                .forEach(off -> lines.add(words.say("rotate.fuel.refuel", time(off.from(), life.now()))));
+        if (fuel.emptyAt() != null) {
+            lines.add(words.say("rotate.fuel.empty", time(fuel.emptyAt(), life.now())));
+        }
+        return lines;
+    }
+
+    public String ration(Rationing ration) {
+        return words.say(
+                ration.enough() ? "rotate.ration.enough" : "rotate.ration",
+                String.format(Locale.ENGLISH, "%.1f", ration.litres()));
+    }
+}

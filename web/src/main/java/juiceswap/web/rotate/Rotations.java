@@ -1,0 +1,327 @@
+package juiceswap.web.rotate;
+
+import jakarta.annotation.PreDestroy;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
+import juiceswap.core.changeover.Goal;
+import juiceswap.core.house.Setup;
+import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.outage.Standing;
+import juiceswap.core.rotation.Effort;
+import juiceswap.core.rotation.Horizon.EngineOff;
+import juiceswap.core.rotation.Progress;
+import juiceswap.core.rotation.Rationing;
+import juiceswap.core.rotation.Refuelling;
+import juiceswap.core.rotation.RotationPlan;
+import juiceswap.core.rotation.TankLevel;
+import juiceswap.core.rotation.Wanted;
+import juiceswap.core.rotation.Wish;
+import juiceswap.web.rotate.RotationPlans.Kept;
+import juiceswap.web.security.Account;
+import juiceswap.web.swap.Outages;
+import juiceswap.web.swap.Outages.Outage;
+import juiceswap.web.swap.SwapService;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.event.TransactionalEventListener;
+
+/**
+ * The rotation that a household lives by: made as soon as the house is on its set, made anew from what is true whenever
+ * somebody wants something else or things have not gone as planned. What a person asks for is proposed first; what time or
+ * chance asks for is put in force at once.
+ */
+@Service
+public class Rotations {
+    private static final Logger LOG = LoggerFactory.getLogger(Rotations.class);
+
+    /** Who is named for plans that nobody asked for. */
+    static final String PLANNER = "Juice Swap";
+
+    /** With less than this ahead a day is planned anew. */
+    private static final Duration LEAST_AHEAD = Duration.ofHours(16);
+
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
+
+    private final Outages outages;
+    private final SwapService swap;
+    private final RotationPlans plans;
+    private final Clock clock;
+    private final Effort effort;
+    private final ExecutorService planner = Executors.newSingleThreadExecutor(task -> {
+        Thread thread = new Thread(task, "rotation-planner");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    Rotations(
+            Outages outages,
+            SwapService swap,
+            RotationPlans plans,
+            Clock clock,
+            @Value("${juice.rotation.effort:normal}") String effort) {
+        this.outages = outages;
+        this.swap = swap;
+        this.plans = plans;
+        this.clock = clock;
+        this.effort = Effort.of(effort).orElseThrow();
+    }
+
+    /**
+     * How a household lives on its set.
+     *
+     * @param now local time
+     * @param onSet the house is fed by the set, nothing is left to be done in Swap, nothing has been stopped
+     * @param on ids of what has power from the set
+     * @param wanted what is wanted on any day, with the wishes of the plan in force
+     * @param tank null when nobody can tell what is in it
+     * @param storedLitres in full cans
+     * @param inForce the plan lived by, null before there is one
+     * @param progress how far it has been followed, null without one
+     * @param proposed waits for somebody's yes, or null
+     */
+    public record Life(
+            Outage outage,
+            Standing standing,
+            LocalDateTime now,
+            boolean onSet,
+            Set<String> on,
+            Wanted wanted,
+            @Nullable TankLevel tank,
+            double storedLitres,
+            @Nullable Kept inForce,
+            @Nullable Progress progress,
+            @Nullable Kept proposed) {
+        public Setup setup() {
+            return standing.changeover().setup();
+        }
+
+        /** The house as it is to be planned for. */
+        Wanted.Now planFrom() {
+            return new Wanted.Now(
+                    setup(),
+                    now,
+                    on,
+                    standing.living().had(ZoneId.systemDefault()),
+                    tank == null ? null : new Refuelling.Fuel(tank.litres(), storedLitres));
+        }
+
+        /** The tank along a plan. */
+        public Refuelling fuelAlong(Kept kept) {
+            double litres = tank == null ? 0 : tank.litres();
+            List<EngineOff> fillings = new ArrayList<>(kept.refuels());
+            for (Wish wish : kept.wishes()) {
+                if (wish instanceof Wish.Still still && still.refuel()) {
+                    fillings.add(new EngineOff(still.from(), still.to()));
+                }
+            }
+            return Refuelling.along(kept.plan(), new Refuelling.Fuel(litres, storedLitres), fillings);
+        }
+    }
+
+    /** How the household lives on its set; empty when no outage is on, or its device does not let circuits be chosen. */
+    public Optional<Life> life(Account account) {
+        return outages.current(account).flatMap(this::life);
+    }
+
+    Optional<Life> life(Outage outage) {
+        Standing standing = outage.standing();
+        if (standing.changeover().kind() == Kind.AUTOMATIC_CIRCUITS) {
+            return Optional.empty();
+        }
+        LocalDateTime now = local(clock.instant());
+        Setup setup = standing.changeover().setup();
+        Set<String> on = standing.changeover().powered(standing.state());
+        Long id = standing.living().plan();
+        Kept inForce = id == null ? null : plans.find(outage.id(), id, setup).orElse(null);
+        Kept proposed = inForce == null
+                ? null
+                : plans.proposed(outage.id(), inForce.id(), setup).orElse(null);
+        List<Wish> wishes = inForce == null
+                ? List.of()
+                : inForce.wishes().stream()
+                        .filter(wish -> wish.to().isAfter(now))
+                        .toList();
+        TankLevel tank = TankLevel.of(
+                setup, standing.living().supplied(), standing.living().fuel(), clock.instant());
+        double stored = Math.max(
+                0, outage.household().storedLitres() - standing.living().filledLitres());
+        return Optional.of(new Life(
+                outage,
+                standing,
+                now,
+                settled(standing),
+                on,
+                outage.household().wanted().withWishes(wishes),
+                tank,
+                stored,
+                inForce,
+                inForce == null ? null : Progress.of(inForce.plan(), on, now),
+                proposed));
+    }
+
+    private static boolean settled(Standing standing) {
+        return standing.changeover().fed(standing.state())
+                && standing.goal() != Goal.ON_UTILITY
+                && standing.stop() == null
+                && !standing.alarmed()
+                && standing.plan().refused() == null
+                && standing.plan().steps().isEmpty();
+    }
+
+    /** This server's local time, to the minute. */
+    static LocalDateTime local(Instant instant) {
+        return LocalDateTime.ofInstant(instant, ZoneId.systemDefault()).truncatedTo(ChronoUnit.MINUTES);
+    }
+
+    // ---- what people ask for
+
+    /**
+     * Plans anew with these wishes and proposes it. A quick plan is there at once; it is improved while somebody looks.
+     *
+     * @param why in words
+     */
+    public void propose(Account account, Life life, List<Wish> wishes, String why) {
+        Wanted wanted = life.wanted.withWishes(wishes);
+        RotationPlan start = life.inForce == null ? null : life.inForce.plan();
+        Wanted.Made made = wanted.plan(life.planFrom(), Effort.QUICK, start);
+        long id = keep(life, account.displayName(), why, wishes, made);
+        if (effort != Effort.QUICK) {
+            inBackground(() -> {
+                RotationPlan better =
+                        made.plan().rotation().plan(effort, made.plan().on());
+                if (better.score() < made.plan().score() - 1) {
+                    plans.improve(id, better);
+                }
+            });
+        }
+    }
+
+    /** Proposes the plan by which so much fuel lasts until then. */
+    public Rationing ration(Account account, Life life, double litres, LocalDateTime until) {
+        Rationing ration = life.wanted.ration(life.planFrom(), litres, until, Effort.QUICK);
+        List<Wish> wishes = new ArrayList<>(life.wanted.wishes());
+        ration.stills().forEach(still -> wishes.add(new Wish.Still(still.from(), still.to(), false)));
+        plans.keep(
+                life.outage.id(),
+                clock.instant(),
+                account.displayName(),
+                String.format(Locale.ENGLISH, "%.0f litres until %s", litres, TIME.format(until)),
+                wishes,
+                List.of(),
+                ration.plan());
+        return ration;
+    }
+
+    /** Puts a proposed plan in force. */
+    public void take(Account account, int seen, Life life, long id) {
+        Kept kept = plans.find(life.outage.id(), id, life.setup()).orElseThrow(Outages.Conflict::new);
+        swap.planned(account, seen, id, kept.why());
+    }
+
+    public void drop(Life life, long id) {
+        plans.drop(life.outage.id(), id, clock.instant());
+    }
+
+    /** Plans anew and puts it in force at once: somebody does not want to walk now, and wants to be left in peace. */
+    public void later(Account account, Life life, Duration wait) {
+        List<Wish> wishes = new ArrayList<>(life.wanted.wishes());
+        wishes.add(new Wish.Away(life.now.minusMinutes(1), life.now.plus(wait)));
+        Wanted.Made made = life.wanted
+                .withWishes(wishes)
+                .plan(life.planFrom(), Effort.QUICK, life.inForce == null ? null : life.inForce.plan());
+        String why = "Not before " + TIME.format(life.now.plus(wait));
+        swap.planned(account, keep(life, account.displayName(), why, wishes, made), why);
+    }
+
+    private long keep(Life life, String by, String why, List<Wish> wishes, Wanted.Made made) {
+        List<EngineOff> chosen = Wish.engineOff(wishes);
+        return plans.keep(
+                life.outage.id(),
+                clock.instant(),
+                by,
+                why,
+                wishes,
+                made.fuel().refuels().stream()
+                        .filter(refuel -> !chosen.contains(refuel))
+                        .toList(),
+                made.plan());
+    }
+
+    // ---- what time and chance ask for
+
+    @TransactionalEventListener(fallbackExecution = true)
+    void grew(Outages.Grew grew) {
+        inBackground(() -> keepUp(grew.householdId()));
+    }
+
+    @Scheduled(fixedDelay = 60_000, initialDelay = 20_000)
+    void timePasses() {
+        inBackground(() -> outages.householdsInOutage().forEach(this::keepUp));
+    }
+
+    private void inBackground(Runnable task) {
+        try {
+            planner.execute(() -> {
+                try {
+                    task.run();
+                } catch (Outages.Conflict somebodyElseWasFaster) {
+                    LOG.debug("planned for nothing: the log has gone on");
+                } catch (RuntimeException failed) {
+                    LOG.warn("a rotation could not be planned: {}", failed.toString());
+                }
+            });
+        } catch (RejectedExecutionException shuttingDown) {
+            LOG.debug("no more planning: the server stops");
+        }
+    }
+
+    /** Plans anew where the plan in force does not lead on from how things are. */
+    public void keepUp(long household) {
+        Life life = outages.current(household).flatMap(this::life).orElse(null);
+        if (life == null || !life.onSet) {
+            return;
+        }
+        String why = whyAnew(life);
+        if (why != null) {
+            Wanted.Made made =
+                    life.wanted.plan(life.planFrom(), effort, life.inForce == null ? null : life.inForce.plan());
+            long id = keep(life, PLANNER, why, life.wanted.wishes(), made);
+            swap.planned(Account.device(household, PLANNER), id, why);
+        }
+    }
+
+    private static @Nullable String whyAnew(Life life) {
+        if (life.inForce == null || life.progress == null) {
+            return "On the generator";
+        }
+        RotationPlan plan = life.inForce.plan();
+        LocalDateTime end = plan.at(plan.on().size());
+        return switch (life.progress.state()) {
+            case OFF_PLAN -> "Something else is on than was planned";
+            case OVERDUE -> "A move was not made";
+            default -> end.isBefore(life.now.plus(LEAST_AHEAD)) ? "A day ahead" : null;
+        };
+    }
+
+    @PreDestroy
+    void stop() {
+        planner.shutdownNow();
+    }
+}
