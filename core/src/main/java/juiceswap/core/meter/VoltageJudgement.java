@@ -14,6 +14,8 @@ import org.jspecify.annotations.Nullable;
  * @param measureNext names of the readings that would tell more: l1n, l2n, l1l2, hz, ng
  */
 public record VoltageJudgement(Verdict verdict, List<VoltageCause> causes, List<String> measureNext) {
+    /** Legs below this carry no supply. */
+    public static final double NO_SUPPLY_VOLTS = 10;
 
     /**
      * Under load the legs are so far apart that the load must come off and both be read again before anything else is
@@ -68,7 +70,7 @@ public record VoltageJudgement(Verdict verdict, List<VoltageCause> causes, List<
         Double l2 = readings.l2n();
         Double line = readings.l1l2();
         boolean anyLeg = l1 != null || l2 != null;
-        if (anyLeg && legs(readings).allMatch(volts -> volts < 10)) {
+        if (anyLeg && legs(readings).allMatch(volts -> volts < NO_SUPPLY_VOLTS)) {
             return new Cause(VoltageCause.NO_SUPPLY, Verdict.STOP);
         }
         if (!splitPhase) {

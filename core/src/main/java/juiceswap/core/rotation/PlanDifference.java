@@ -86,7 +86,7 @@ public record PlanDifference(
         return (int) plan.moves().stream()
                 .filter(move -> move.kind() == RotationPlan.MoveKind.VISIT)
                 .filter(move -> move.slot() >= from && move.slot() < from + count)
-                .filter(move -> !nightOnly || plan.rotation().horizon().night(move.slot()))
+                .filter(move -> !nightOnly || plan.wakes(move))
                 .count();
     }
 

@@ -50,6 +50,16 @@ public record Progress(State state, @Nullable Move next, List<String> leftOff, L
                     on,
                     plan.moves().stream().filter(move -> move.at().isAfter(now)).toList());
         }
+        Move due = null;
+        for (Move move : plan.moves()) {
+            due = !move.at().isAfter(now) ? move : due;
+        }
+        boolean late = due != null && due.at().plus(GRACE).isBefore(now);
+        if (due != null && !late && between(plan, due, on)) {
+            LocalDateTime since = due.at();
+            State state = on.equals(beforeMove(plan, due)) ? State.DUE : State.PARTLY;
+            return before(state, on, movesFrom(plan, since));
+        }
         // the next move may be made a little early
         Move early = plan.moves().stream()
                 .filter(move -> move.at().isAfter(now) && !move.at().isAfter(now.plus(GRACE)))
@@ -57,27 +67,15 @@ public record Progress(State state, @Nullable Move next, List<String> leftOff, L
                 .orElse(null);
         if (early != null && between(plan, early, on)) {
             boolean whole = on.equals(plan.on().get(early.slot()));
-            List<Move> left = plan.moves().stream()
-                    .filter(move ->
-                            whole ? move.at().isAfter(early.at()) : !move.at().isBefore(early.at()))
-                    .toList();
-            return before(whole ? State.ON_PLAN : State.PARTLY, on, left);
+            List<Move> left = movesFrom(plan, early.at());
+            return before(whole ? State.ON_PLAN : State.PARTLY, on, whole ? left.subList(1, left.size()) : left);
         }
-        Move due = null;
-        for (Move move : plan.moves()) {
-            due = !move.at().isAfter(now) ? move : due;
-        }
-        if (due == null || !between(plan, due, on)) {
-            return new Progress(State.OFF_PLAN, null, List.of(), List.of(), List.of());
-        }
-        if (due.at().plus(GRACE).isBefore(now)) {
-            return new Progress(State.OVERDUE, due, List.of(), List.of(), List.of());
-        }
-        LocalDateTime since = due.at();
-        return before(
-                on.equals(beforeMove(plan, due)) ? State.DUE : State.PARTLY,
-                on,
-                plan.moves().stream().filter(move -> !move.at().isBefore(since)).toList());
+        State state = due != null && between(plan, due, on) ? State.OVERDUE : State.OFF_PLAN;
+        return new Progress(state, null, List.of(), List.of(), List.of());
+    }
+
+    private static List<Move> movesFrom(RotationPlan plan, LocalDateTime time) {
+        return plan.moves().stream().filter(move -> !move.at().isBefore(time)).toList();
     }
 
     private static Progress before(State state, Set<String> on, List<Move> left) {

@@ -59,6 +59,15 @@ final class ReserveDemand extends Demand {
         return levels;
     }
 
+    /** Shares of what it holds, summed over the slots. */
+    double fullness(boolean[] on) {
+        double sum = 0;
+        for (double level : levels(on)) {
+            sum += level / hold;
+        }
+        return sum;
+    }
+
     /** In steps of the largest unit that start, rise and hold are multiples of; where there is none, in fine ones. */
     @Override
     Track track() {

@@ -219,6 +219,13 @@ public record RotationPlan(
         return slot == 0 ? MoveKind.FIRST : MoveKind.ENGINE_ON;
     }
 
+    /** Whether a walk for this move wakes somebody; at the very beginning somebody is asking, and so is awake. */
+    public boolean wakes(Move move) {
+        return move.kind() == MoveKind.VISIT
+                && move.slot() > 0
+                && rotation.horizon().night(move.slot());
+    }
+
     /** The move that begins at that slot, or null. */
     public @Nullable Move moveAt(int slot) {
         return moves.stream().filter(move -> move.slot() == slot).findFirst().orElse(null);

@@ -141,6 +141,8 @@ final class RotationSearch {
             done += beside + WORK_OF_A_SLOT * problem.slots + patterns.work() - before;
         }
         NothingForNothing.trim(problem, best);
+        GoodTime.find(problem, best);
+        NothingForNothing.trim(problem, best);
         return best.sets.clone();
     }
 

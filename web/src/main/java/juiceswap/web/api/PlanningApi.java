@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.capacity.LoadsReading;
 import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.capacity.Sizing;
 import juiceswap.core.electrical.Conductor;
@@ -146,5 +147,72 @@ public class PlanningApi {
                 options,
                 "because",
                 room.never() == null ? null : room.never().name());
+    }
+
+    /** Amps of each leg against what should flow; or, around one breaker, what its circuit draws. */
+    @PostMapping("/loads-reading")
+    public Map<String, Object> loadsReading(HttpServletRequest http) throws IOException {
+        JsonNode request = Requests.read(schemas, "loads-reading", http);
+        Setup setup = SetupReader.read(request.path("setup"), "/setup");
+        Set<String> known = SwapJson.ids(setup);
+        if (request.path("circuit").isString()) {
+            return around(setup, request);
+        }
+        InvalidInput.unless(request.path("l1Amps").isNumber(), "/l1Amps", "is missing");
+        boolean splitPhase = setup.generator().splitPhase();
+        InvalidInput.unless(!splitPhase || request.path("l2Amps").isNumber(), "/l2Amps", "is missing");
+        LoadsReading reading = LoadsReading.of(
+                setup,
+                Json.knownOnce(request, "on", known),
+                request.path("l1Amps").asDouble(),
+                Json.number(request, "l2Amps", 0),
+                NeedsReader.read(request.path("needs"), "/needs", known));
+        return object(
+                "verdict", word(reading.verdict()),
+                "l1", leg(reading.l1()),
+                "l2", reading.l2() == null ? null : leg(reading.l2()),
+                "explanations",
+                        reading.explanations().stream()
+                                .map(one -> object(
+                                        "kind", word(one.kind()),
+                                        "circuits", one.circuits(),
+                                        "share", one.share(),
+                                        "l1Watts", one.l1Watts(),
+                                        "l2Watts", one.l2Watts()))
+                                .toList(),
+                "openFirst", reading.openFirst(),
+                "levelling",
+                        reading.levelling() == null
+                                ? null
+                                : object(
+                                        "open", reading.levelling().open(),
+                                        "close", reading.levelling().close(),
+                                        "imbalancePercent", reading.levelling().imbalancePercent()));
+    }
+
+    private static Map<String, Object> around(Setup setup, JsonNode request) {
+        InvalidInput.unless(request.path("before").isObject(), "/before", "is missing");
+        InvalidInput.unless(request.path("after").isObject(), "/after", "is missing");
+        LoadsReading.Measured measured = LoadsReading.Measured.of(
+                setup,
+                request.path("circuit").asString(),
+                request.path("before").path("l1Amps").asDouble(),
+                Json.number(request.path("before"), "l2Amps", 0),
+                request.path("after").path("l1Amps").asDouble(),
+                Json.number(request.path("after"), "l2Amps", 0));
+        return object("circuit", measured.circuit(), "runningWatts", measured.watts(), "doubtful", measured.doubtful());
+    }
+
+    private static Map<String, Object> leg(LoadsReading.OneLeg leg) {
+        return object(
+                "limitAmps", leg.limit(),
+                "reckonedAmps", leg.reckoned(),
+                "measuredAmps", leg.measured(),
+                "differenceAmps", leg.difference(),
+                "headroomAmps", leg.headroom());
+    }
+
+    private static String word(Enum<?> value) {
+        return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 }

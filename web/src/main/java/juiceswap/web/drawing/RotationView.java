@@ -340,7 +340,7 @@ public record RotationView(
                             x(move.slot()),
                             visits.size() + 1,
                             clock(move.slot()) + ": " + switched(move),
-                            move.slot() > 0 && horizon.night(move.slot())));
+                            plan.wakes(move)));
                 }
             }
             return visits;

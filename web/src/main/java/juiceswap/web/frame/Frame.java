@@ -10,6 +10,9 @@ import juiceswap.core.outage.Standing;
 import juiceswap.web.drawing.LineView;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.household.Households;
+import juiceswap.web.rotate.LoadWatch;
+import juiceswap.web.rotate.RotationWords;
+import juiceswap.web.rotate.Rotations;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
 import juiceswap.web.swap.Outages;
@@ -34,12 +37,22 @@ class Frame {
     private final Outages outages;
     private final Households households;
     private final Accounts accounts;
+    private final Rotations rotations;
+    private final LoadWatch loads;
     private final Words words;
 
-    Frame(Outages outages, Households households, Accounts accounts, Words words) {
+    Frame(
+            Outages outages,
+            Households households,
+            Accounts accounts,
+            Rotations rotations,
+            LoadWatch loads,
+            Words words) {
         this.outages = outages;
         this.households = households;
         this.accounts = accounts;
+        this.rotations = rotations;
+        this.loads = loads;
         this.words = words;
     }
 
@@ -67,6 +80,12 @@ class Frame {
                     LineView.of(standing.changeover(), standing.state(), outage.startedAt(), ZoneId.systemDefault()));
             model.addAttribute("outageOn", outage.rehearsal() ? "rehearsal" : "outage");
             model.addAttribute("alarmed", standing.alarmed());
+            if (!account.guest()) {
+                rotations
+                        .life(account)
+                        .flatMap(loads::warning)
+                        .ifPresent(warning -> model.addAttribute("over", over(warning, outage)));
+            }
             if (standing.alarmed()) {
                 model.addAttribute(
                         "stopStrip",
@@ -78,6 +97,16 @@ class Frame {
             return;
         }
         households.file(account.householdId()).ifPresent(file -> model.addAttribute("line", calm(file)));
+    }
+
+    private StopStrip over(LoadWatch.Warning warning, Outage outage) {
+        if (warning.dark()) {
+            return new StopStrip(words.say("over.dark"), words.say("over.dark.where"), "");
+        }
+        return new StopStrip(
+                words.say("loads.verdict.OVER"),
+                "",
+                words.say("over.open", RotationWords.labels(warning.openFirst(), outage.household())));
     }
 
     private StopStrip strip(Outage outage, Standing standing) {

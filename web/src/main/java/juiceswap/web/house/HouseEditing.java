@@ -26,6 +26,7 @@ class HouseEditing {
             new Tab("/house/loads", "Loads"),
             new Tab("/house/supply", "Supply"),
             new Tab("/house/choose", "Choose"),
+            new Tab("/house/needs", "Needs"),
             new Tab("/house/size", "Size"),
             new Tab("/house/cords", "Cords"),
             new Tab("/house/device", "Transfer"),

@@ -13,7 +13,6 @@ import org.jspecify.annotations.Nullable;
  * @param next the next move, null when none is left or the plan is being made
  * @param then the two moves after it, in one line each
  * @param tank what is in it, and for how long, null when nobody can tell
- * @param dark the monitor sees no voltage although the house should be fed
  */
 public record LivingPage(
         long outage,
@@ -28,8 +27,7 @@ public record LivingPage(
         @Nullable String tank,
         List<String> shortfalls,
         boolean proposed,
-        @Nullable Asked asked,
-        boolean dark) {
+        @Nullable Asked asked) {
 
     /**
      * A move to make.

@@ -1,8 +1,6 @@
 package juiceswap.web.now;
 
 import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -22,7 +20,6 @@ import juiceswap.core.supply.FuelUse;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.PanelView;
 import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.meter.Monitoring;
 import juiceswap.web.now.LivingPage.Asked;
 import juiceswap.web.now.LivingPage.Breaker;
 import juiceswap.web.now.LivingPage.NextMove;
@@ -44,18 +41,16 @@ class LivingPages {
     /** How long somebody usually wants what they ask for. */
     private static final double ASKED_MINUTES = 60;
 
-    /** After the last switching a monitor needs some seconds to report. */
-    private static final Duration SETTLING = Duration.ofSeconds(30);
+    /** What is needed at a glance: the sums, and the first thing that is over. */
+    private static final int MOST_LINES = 2;
 
     private final Words words;
     private final RotationWords rotationWords;
-    private final Monitoring monitoring;
     private final Clock clock;
 
-    LivingPages(Words words, RotationWords rotationWords, Monitoring monitoring, Clock clock) {
+    LivingPages(Words words, RotationWords rotationWords, Clock clock) {
         this.words = words;
         this.rotationWords = rotationWords;
-        this.monitoring = monitoring;
         this.clock = clock;
     }
 
@@ -84,8 +79,7 @@ class LivingPages {
                         ? List.of()
                         : rotationWords.shortfalls(life.inForce().plan(), household),
                 life.proposed() != null,
-                asked == null || life.setup().find(asked) == null ? null : asked(life, asked, needs),
-                dark(life));
+                asked == null || life.setup().find(asked) == null ? null : asked(life, asked, needs));
     }
 
     private static boolean stale(@Nullable Progress progress) {
@@ -238,7 +232,15 @@ class LivingPages {
         String headline = room.fits()
                 ? fit.headline()
                 : options.isEmpty() ? words.say("now.asked.never") : words.say("now.asked.not-now");
-        return new Asked(id, label, false, verdict, headline, fit.lines(), options, life.onSet());
+        return new Asked(
+                id,
+                label,
+                false,
+                verdict,
+                headline,
+                fit.lines().subList(0, Math.min(MOST_LINES, fit.lines().size())),
+                options,
+                life.onSet());
     }
 
     private Asked whenOn(Life life, String id, String label, List<Need> needs) {
@@ -266,21 +268,5 @@ class LivingPages {
         Option option = new Option(
                 words.say("now.asked.open", RotationWords.labels(off, household)), "", String.join(",", off), "");
         return new Asked(id, label, true, "", words.say("now.asked.on"), lines, List.of(option), life.onSet());
-    }
-
-    /** The house should be fed, and the monitor that used to report is silent or sees nothing. */
-    private boolean dark(Life life) {
-        Instant since = clock.instant().minus(SETTLING);
-        boolean settledLongEnough =
-                life.standing().lived().stream().noneMatch(entry -> entry.at().isAfter(since));
-        return life.onSet()
-                && settledLongEnough
-                && monitoring.reportedSince(
-                        life.outage().householdId(), life.outage().startedAt())
-                && monitoring
-                        .now(life.outage().householdId())
-                        .map(taken -> taken.readings().l1n() != null
-                                && taken.readings().l1n() < 10)
-                        .orElse(true);
     }
 }

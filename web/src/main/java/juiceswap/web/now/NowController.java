@@ -151,6 +151,12 @@ class NowController {
         return "now/live";
     }
 
+    /** The strip of every page, in place: more is drawn than may be, or the panel has gone dark. */
+    @GetMapping("/now/strip")
+    String strip() {
+        return "layout :: over";
+    }
+
     // ---- what somebody does
 
     /** A whole move, or what somebody switches by choice: some breakers opened, then others closed in order. */

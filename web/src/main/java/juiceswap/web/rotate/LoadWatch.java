@@ -9,6 +9,7 @@ import java.util.Optional;
 import juiceswap.core.capacity.LoadsReading;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.meter.Readings;
+import juiceswap.core.meter.VoltageJudgement;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.rotation.Need;
@@ -21,6 +22,9 @@ import org.springframework.stereotype.Component;
 public class LoadWatch {
     /** Amps that somebody read by hand say something of the present for so long, unless something was switched since. */
     private static final Duration BY_HAND = Duration.ofMinutes(20);
+
+    /** After something was done a monitor needs some seconds to report. */
+    private static final Duration SETTLING = Duration.ofSeconds(30);
 
     private final Monitoring monitoring;
     private final Clock clock;
@@ -46,6 +50,42 @@ public class LoadWatch {
                 .filter(taken -> !taken.at().isBefore(lastSwitched(life)))
                 .map(taken -> new Seen(taken.at(), true, reading(life, taken.readings())))
                 .or(() -> byHand(life));
+    }
+
+    /**
+     * What has to be done at once.
+     *
+     * @param openFirst ids of what to open, the least important first; empty when the panel has gone dark
+     */
+    public record Warning(List<String> openFirst) {
+        public boolean dark() {
+            return openFirst.isEmpty();
+        }
+    }
+
+    /** More is drawn than may be for long, or the panel that should be fed is dark; empty when all is well. */
+    public Optional<Warning> warning(Life life) {
+        if (dark(life)) {
+            return Optional.of(new Warning(List.of()));
+        }
+        return seen(life)
+                .map(Seen::reading)
+                .filter(reading -> reading.verdict() == LoadsReading.Verdict.OVER)
+                .map(reading -> new Warning(reading.openFirst()));
+    }
+
+    /** The house should be fed, and the monitor that used to report is silent or sees nothing. */
+    private boolean dark(Life life) {
+        long household = life.outage().householdId();
+        List<Entry> log = life.outage().log();
+        return life.onSet()
+                && log.get(log.size() - 1).at().isBefore(clock.instant().minus(SETTLING))
+                && monitoring.reportedSince(household, life.outage().startedAt())
+                && monitoring
+                        .now(household)
+                        .map(taken -> taken.readings().l1n() != null
+                                && taken.readings().l1n() < VoltageJudgement.NO_SUPPLY_VOLTS)
+                        .orElse(true);
     }
 
     private Optional<Seen> byHand(Life life) {

@@ -128,12 +128,10 @@ class RotateController {
         model.addAttribute("shown", shown);
         model.addAttribute("seen", life.standing().sequence());
         if (life.proposed() != null) {
-            model.addAttribute(
-                    "difference",
-                    words.difference(
-                            PlanDifference.of(
-                                    life.inForce().plan(), life.proposed().plan()),
-                            household));
+            PlanDifference difference =
+                    PlanDifference.of(life.inForce().plan(), life.proposed().plan());
+            model.addAttribute("difference", words.difference(difference, household));
+            model.addAttribute("powered", words.powered(difference, household));
         }
         List<WishLine> wishes = new ArrayList<>();
         for (int i = 0; i < shown.wishes().size(); i++) {
@@ -251,7 +249,7 @@ class RotateController {
                     visit ? String.valueOf(visits) : "",
                     RotationWords.time(move.at(), now),
                     words.brief(move, true, household),
-                    move.slot() > 0 && plan.rotation().horizon().night(move.slot())));
+                    plan.wakes(move)));
         }
         return lines;
     }
@@ -328,7 +326,12 @@ class RotateController {
             }
             case "now" -> {
                 double minutes = number(form, "minutes", 30);
-                yield new Wish.Job(circuit(life, form), minutes, slotStart(now), now.plusMinutes((long) minutes + 60));
+                // one slot later is still now: somebody has to walk to the panel first
+                yield new Wish.Job(
+                        circuit(life, form),
+                        minutes,
+                        slotStart(now),
+                        slotStart(now).plusMinutes((long) minutes + 2L * Wanted.SLOT_MINUTES));
             }
             default -> {
                 double minutes = number(form, "minutes", 60);

@@ -168,17 +168,22 @@ public class RotationWords {
                         Words.label(one.circuit(), household),
                         Words.hours(one.before()),
                         Words.hours(one.after()))));
-        difference.circuits().stream()
-                .filter(one -> one.before() != one.after())
-                .forEach(one -> lines.add(words.say(
-                        "rotate.difference.powered",
-                        Words.label(one.circuit(), household),
-                        Words.hours(one.before()),
-                        Words.hours(one.after()))));
         if (lines.isEmpty()) {
             lines.add(words.say("rotate.difference.times"));
         }
         return lines;
+    }
+
+    /** How long each circuit is on, where that changes. */
+    public List<String> powered(PlanDifference difference, HouseholdFile household) {
+        return difference.circuits().stream()
+                .filter(one -> one.before() != one.after())
+                .map(one -> words.say(
+                        "rotate.difference.powered",
+                        Words.label(one.circuit(), household),
+                        Words.hours(one.before()),
+                        Words.hours(one.after())))
+                .toList();
     }
 
     public String wish(Wish wish, LocalDateTime now, HouseholdFile household) {

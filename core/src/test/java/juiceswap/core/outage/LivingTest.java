@@ -1,0 +1,132 @@
+package juiceswap.core.outage;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import juiceswap.core.Samples;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Engine;
+import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Options;
+import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.supply.Bond;
+import org.junit.jupiter.api.Test;
+
+/** What the log of an outage tells of living on the set. */
+class LivingTest {
+    private static final Instant DARK = Instant.parse("2031-02-03T18:04:00Z");
+
+    private final List<Entry> log = new ArrayList<>();
+    private Instant now = DARK;
+
+    private Standing write(Event event) {
+        log.add(new Entry(log.size() + 1, now, "Ines", event));
+        return Standing.of(Samples.cottage(), log);
+    }
+
+    private Standing onTheSet() {
+        write(new Event.Started(
+                SwapState.initial(Bond.BONDED, true, false),
+                Goal.ON_GENERATOR,
+                new Options(false, false, Set.of(), List.of("fridge"), false, null)));
+        return follow();
+    }
+
+    private Standing follow() {
+        Standing standing = Standing.of(Samples.cottage(), log);
+        while (!standing.plan().steps().isEmpty()) {
+            Plan.Step next = standing.plan().steps().get(0);
+            now = now.plusSeconds(60);
+            standing = write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+        }
+        return standing;
+    }
+
+    @Test
+    void whatHadPowerSinceWhenIsKept() {
+        Standing standing = onTheSet();
+        assertThat(standing.living().supplied().get(0).circuits()).isEmpty();
+        assertThat(standing.state().picked()).contains("fridge");
+        Instant on = now;
+        now = now.plus(Duration.ofMinutes(30));
+        standing = write(new Event.Opened("fridge"));
+        double minutes = standing.living()
+                .had(ZoneOffset.UTC)
+                .minutes(
+                        "fridge",
+                        DARK.atZone(ZoneOffset.UTC).toLocalDateTime(),
+                        now.atZone(ZoneOffset.UTC).toLocalDateTime());
+        assertThat(minutes).isBetween(30.0, Duration.between(DARK, now).toMinutes() * 1.0);
+        assertThat(standing.living().had(ZoneOffset.UTC).since("fridge")).isEqualTo(now);
+        assertThat(on).isBefore(now);
+        assertThat(standing.changeover().wanted()).doesNotContain("fridge");
+    }
+
+    @Test
+    void thePlanInForceIsTheLastOneAndUndoneWithIt() {
+        onTheSet();
+        write(new Event.Planned(7, "On the generator"));
+        Standing standing = write(new Event.Planned(9, "Kettle now"));
+        assertThat(standing.living().plan()).isEqualTo(9);
+        assertThat(standing.undoable()).isEqualTo(log.size());
+        assertThat(write(new Event.Undone(log.size())).living().plan()).isEqualTo(7);
+    }
+
+    /** Everything was on when the engine stopped: nothing may start into it. */
+    @Test
+    void afterAStallTheWayBackBeginsByOpeningEverything() {
+        onTheSet();
+        Standing standing = write(new Event.Stalled());
+        assertThat(standing.state().engine()).isEqualTo(Engine.RESTING);
+        assertThat(standing.state().picked()).contains("fridge");
+        List<Action> steps =
+                standing.plan().steps().stream().map(Plan.Step::action).toList();
+        assertThat(steps).contains(Action.BRANCHES_OFF, Action.OUTPUT_OFF, Action.START_ENGINE, Action.PICK_UP);
+        assertThat(steps.indexOf(Action.BRANCHES_OFF))
+                .isLessThan(
+                        steps.indexOf(Action.INPUT_ON) < 0
+                                ? steps.indexOf(Action.OUTPUT_ON)
+                                : steps.indexOf(Action.INPUT_ON));
+        assertThat(steps.indexOf(Action.OUTPUT_OFF)).isLessThan(steps.indexOf(Action.START_ENGINE));
+        Standing back = follow();
+        assertThat(back.state().picked()).contains("fridge");
+    }
+
+    @Test
+    void whatIsFoundAndMeasuredCounts() {
+        onTheSet();
+        write(new Event.Observed("fridge", 4.0, 180));
+        write(new Event.FuelSeen(9));
+        Standing standing = write(new Event.LoadMeasured("fridge", 240));
+        assertThat(standing.living().observed()).hasSize(1);
+        assertThat(standing.living().fuel().litres()).isEqualTo(9);
+        assertThat(standing.changeover().setup().circuit("fridge").runningWatts())
+                .isEqualTo(240);
+        // what it takes to start is as it was
+        assertThat(standing.changeover().setup().circuit("fridge").startingWatts())
+                .isEqualTo(900);
+    }
+
+    @Test
+    void fillingTheTankTakesWhatIsMissingFromTheCans() {
+        onTheSet();
+        write(new Event.FuelSeen(4));
+        now = now.plusSeconds(1);
+        write(new Event.Chosen(Goal.REFUEL, Options.NONE));
+        Standing standing = Standing.of(Samples.cottage(), log);
+        while (standing.living().filledLitres() == 0) {
+            Plan.Step next = standing.plan().steps().get(0);
+            now = now.plusSeconds(1);
+            standing = write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+        }
+        assertThat(standing.living().filledLitres()).isCloseTo(18, within(0.1));
+        assertThat(standing.living().fuel().litres()).isEqualTo(22);
+    }
+}

@@ -1,0 +1,271 @@
+package juiceswap.core.rotation;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.LocalTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Set;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.Samples;
+import juiceswap.core.house.Setup;
+import juiceswap.core.rotation.Had.Observed;
+import juiceswap.core.rotation.Need.Priority;
+import juiceswap.core.rotation.Need.Window;
+import juiceswap.core.rotation.StandingNeed.Daily;
+import juiceswap.core.rotation.StandingNeed.Keep;
+import org.junit.jupiter.api.Test;
+
+/** What the house needs on any day, what it has had, and the question that comes of both. */
+class LivingOnTest {
+    private static final LocalDateTime SIX = LocalDateTime.of(2031, 2, 3, 18, 0);
+    private static final Keep FRIDGE = new Keep("fridge", Priority.FOOD, Keeping.FRIDGE, 240, 60, 3.0, 8.0);
+    private static final Horizon DAY = new Horizon(SIX, 15, 96, null, List.of());
+
+    private static Instant at(LocalDateTime local) {
+        return local.toInstant(ZoneOffset.UTC);
+    }
+
+    private static Supplied from(LocalDateTime local, String... circuits) {
+        return new Supplied(at(local), Set.of(circuits), true);
+    }
+
+    private static Had had(Supplied... supplied) {
+        return new Had(ZoneOffset.UTC, List.of(supplied), List.of());
+    }
+
+    // ---- what it has had
+
+    /** By hand: 240 full; two hours without 120; half an hour with power 30 × 4 = 120 more; half an hour without 210. */
+    @Test
+    void aReserveIsReckonedFromTheLog() {
+        Had had = had(from(SIX), from(SIX.plusHours(2), "fridge"), from(SIX.plusMinutes(150)));
+        assertThat(had.level(FRIDGE, SIX)).isEqualTo(240);
+        assertThat(had.level(FRIDGE, SIX.plusHours(2))).isEqualTo(120);
+        assertThat(had.level(FRIDGE, SIX.plusMinutes(150))).isEqualTo(240);
+        assertThat(had.level(FRIDGE, SIX.plusHours(3))).isEqualTo(210);
+        assertThat(had.level(FRIDGE, SIX.plusHours(30))).isZero();
+    }
+
+    @Test
+    void whatSomebodyFoundCountsFromThenOn() {
+        Had had = new Had(
+                ZoneOffset.UTC, List.of(from(SIX)), List.of(new Observed(at(SIX.plusHours(1)), "fridge", 4.0, 200)));
+        assertThat(had.level(FRIDGE, SIX.plusMinutes(30))).isEqualTo(210);
+        assertThat(had.level(FRIDGE, SIX.plusHours(2))).isEqualTo(140);
+    }
+
+    @Test
+    void runsAreCountedByTheClock() {
+        Had had = had(
+                from(SIX, "a"), from(SIX.plusHours(1), "a", "b"), from(SIX.plusHours(2)), from(SIX.plusHours(3), "a"));
+        assertThat(had.minutes("a", SIX, SIX.plusHours(4))).isEqualTo(180);
+        assertThat(had.longestRun("a", SIX, SIX.plusHours(4))).isEqualTo(120);
+        assertThat(had.running("a", SIX, SIX.plusHours(4))).isEqualTo(60);
+        assertThat(had.running("b", SIX, SIX.plusHours(4))).isZero();
+        assertThat(had.since("a")).isEqualTo(at(SIX.plusHours(3)));
+        assertThat(had.since("c")).isNull();
+    }
+
+    // ---- what it needs
+
+    @Test
+    void dailyHoursAreLaidOverTheDaysThatArePlanned() {
+        var router = new StandingNeed.AlwaysOn(
+                "router", Priority.COMFORT, new Daily(LocalTime.of(6, 30), LocalTime.of(23, 0)));
+        List<Need> needs = StandingNeed.over(List.of(router), DAY, Had.NOTHING);
+        assertThat(needs)
+                .extracting(Need::window)
+                .containsExactly(
+                        new Window(SIX.withHour(6).withMinute(30), SIX.withHour(23)),
+                        new Window(
+                                SIX.plusDays(1).withHour(6).withMinute(30),
+                                SIX.plusDays(1).withHour(23)));
+    }
+
+    /** Tonight's hours that began yesterday, across midnight, are still open at one in the night. */
+    @Test
+    void hoursAcrossMidnightBelongToTheDayOnWhichTheyBegin() {
+        LocalDateTime one = SIX.plusHours(7);
+        var night =
+                new StandingNeed.AlwaysOn("lamp", Priority.COMFORT, new Daily(LocalTime.of(22, 0), LocalTime.of(6, 0)));
+        List<Need> needs = StandingNeed.over(List.of(night), new Horizon(one, 15, 8, null, List.of()), Had.NOTHING);
+        assertThat(needs).hasSize(1);
+        assertThat(needs.get(0).window().from()).isEqualTo(SIX.withHour(22));
+    }
+
+    @Test
+    void aJobThatIsDoneIsNotAskedForAgainThatDay() {
+        var oven = new StandingNeed.OnceADay(
+                "oven", Priority.COMFORT, 45, new Daily(LocalTime.of(17, 0), LocalTime.of(20, 0)));
+        assertThat(StandingNeed.over(List.of(oven), DAY, Had.NOTHING)).hasSize(1);
+        Had done = had(from(SIX.minusMinutes(50), "oven"), from(SIX.minusMinutes(5)));
+        assertThat(StandingNeed.over(List.of(oven), DAY, done)).isEmpty();
+        Had underWay = had(from(SIX.minusMinutes(20), "oven"));
+        Need.Session rest =
+                (Need.Session) StandingNeed.over(List.of(oven), DAY, underWay).get(0);
+        assertThat(rest.ranMinutes()).isEqualTo(20);
+    }
+
+    @Test
+    void hoursThatWereHadAreTakenOff() {
+        var radio = new StandingNeed.HoursADay(
+                "radio", Priority.COMFORT, 120, 30, new Daily(LocalTime.of(16, 0), LocalTime.of(22, 0)));
+        Had had = had(from(SIX.minusMinutes(60), "radio"), from(SIX));
+        Need.Minutes left =
+                (Need.Minutes) StandingNeed.over(List.of(radio), DAY, had).get(0);
+        assertThat(left.doneMinutes()).isEqualTo(60);
+        assertThat(left.minutes()).isEqualTo(120);
+    }
+
+    @Test
+    void standingNeedsThatCanNotBeAreRefused() {
+        assertThatThrownBy(() -> new Daily(LocalTime.NOON, LocalTime.NOON)).isInstanceOf(InvalidInput.class);
+        assertThatThrownBy(() -> new Keep("a", Priority.FOOD, Keeping.FRIDGE, 0, 60, null, null))
+                .hasMessageContaining("/holdMinutes");
+        assertThatThrownBy(() -> new Keep("a", Priority.FOOD, Keeping.FRIDGE, 10, 60, 3.0, null))
+                .hasMessageContaining("/empty");
+        assertThatThrownBy(() -> new StandingNeed.OnceADay(
+                        "a", Priority.FOOD, 90, new Daily(LocalTime.of(17, 0), LocalTime.of(18, 0))))
+                .hasMessageContaining("/minutes");
+    }
+
+    @Test
+    void aTemperatureTellsWhatIsLeft() {
+        assertThat(FRIDGE.levelAt(3)).isEqualTo(240);
+        assertThat(FRIDGE.levelAt(5.5)).isEqualTo(120);
+        assertThat(FRIDGE.levelAt(12)).isZero();
+        assertThat(Keeping.SUMP.usual("sump").levelAt(10)).isNull();
+    }
+
+    @Test
+    void namesTellWhatIsKept() {
+        assertThat(Keeping.guessed("Medicine fridge")).contains(Keeping.MEDICINE);
+        assertThat(Keeping.guessed("Chest freezer, shed")).contains(Keeping.FREEZER);
+        assertThat(Keeping.guessed("Hall lights")).isEmpty();
+        for (Keeping keeping : Keeping.values()) {
+            assertThat(Keeping.of(keeping.word())).contains(keeping);
+            assertThat(keeping.usual("x").holdMinutes()).isPositive();
+        }
+    }
+
+    /** From 3 to 4 °C is a fifth of the way to 8: in 40 minutes without power, so 200 in all; with it 40 minutes for a fifth. */
+    @Test
+    void whatWasSeenTeaches() {
+        assertThat(Learning.holdMinutes(FRIDGE, 3, 4, 40).orElseThrow()).isCloseTo(200, within(1e-9));
+        assertThat(Learning.recoverMinutes(FRIDGE, 5, 4, 40).orElseThrow()).isCloseTo(200, within(1e-9));
+        assertThat(Learning.holdMinutes(FRIDGE, 4, 3, 40)).isEmpty();
+        assertThat(Learning.holdMinutes(FRIDGE, 3, 3.01, 40)).isEmpty();
+        // running a quarter of the time to keep 240 minutes' worth: 80 minutes from empty to full
+        assertThat(Learning.recoverMinutes(FRIDGE, 0.25)).isCloseTo(80, within(1e-9));
+    }
+
+    // ---- the question
+
+    private static final Setup HOUSE = Samples.setup(
+            Samples.generator(6800, 8400),
+            Samples.circuit("fridge", 1, 180, 900),
+            Samples.circuit("kettle", 3, 1500, 1500),
+            Samples.circuit("lamp", 5, 60, 60));
+
+    @Test
+    void whatIsOnWithoutAReasonMayStay() {
+        Wanted wanted = new Wanted(List.of(FRIDGE), List.of(), null);
+        Rotation question = wanted.from(HOUSE, SIX, Set.of("lamp"), Had.NOTHING, List.of());
+        assertThat(question.needs()).contains(new Need.Always("lamp", Priority.COMFORT, Window.ALWAYS));
+        assertThat(question.plan(Effort.INSTANT).on().get(50)).contains("lamp");
+    }
+
+    @Test
+    void testCircuitsStayOn() {
+        Wanted wanted = new Wanted(List.of(), List.of(), null);
+        Rotation question = wanted.from(Samples.cottage(), SIX, Set.of("lamp", "lights"), Had.NOTHING, List.of());
+        assertThat(question.needs()).contains(new Need.Pinned("lamp", true, Window.ALWAYS));
+        assertThat(question.plan(Effort.INSTANT).on()).allMatch(on -> on.containsAll(Set.of("lamp", "lights")));
+    }
+
+    @Test
+    void wishesBecomeNeeds() {
+        Wish kettle = new Wish.Job("kettle", 30, SIX, SIX.plusMinutes(60));
+        Wish dark = new Wish.Pin("lamp", false, SIX.plusHours(2), SIX.plusHours(4));
+        Wish out = new Wish.Away(SIX.plusHours(1), SIX.plusHours(5));
+        Wanted wanted = new Wanted(
+                List.of(FRIDGE, new StandingNeed.AlwaysOn("lamp", Priority.FOOD, null)),
+                List.of(kettle, dark, out),
+                null);
+        RotationPlan plan =
+                wanted.from(HOUSE, SIX, Set.of(), Had.NOTHING, List.of()).plan(Effort.QUICK);
+        assertThat(plan.sessions()).extracting(RotationPlan.Session::circuit).contains("kettle");
+        // nobody is there to switch the lamp off at eight, so it is one or the other throughout
+        for (RotationPlan.Move move : plan.moves()) {
+            assertThat(move.at().isAfter(SIX.plusHours(1)) && move.at().isBefore(SIX.plusHours(5)))
+                    .as(move.toString())
+                    .isFalse();
+        }
+        assertThat(kettle.need(had(from(SIX, "kettle"), from(SIX.plusMinutes(31))), SIX.plusMinutes(40)))
+                .isEmpty();
+        assertThatThrownBy(() -> new Wish.Job("kettle", 90, SIX, SIX.plusMinutes(60)))
+                .hasMessageContaining("/minutes");
+        assertThatThrownBy(() -> new Wish.Away(SIX, SIX)).isInstanceOf(InvalidInput.class);
+    }
+
+    /** The tank: full, an hour at idle by rule of thumb: 0.60 l/kWh × 6.8 kW × 0.3 = 1.224 l/h, and a refuel in between. */
+    @Test
+    void theTankIsReckonedFromTheLog() {
+        List<Supplied> supplied = List.of(from(SIX), new Supplied(at(SIX.plusHours(1)), Set.of(), false));
+        assertThat(TankLevel.of(HOUSE, supplied, null, at(SIX.plusHours(5))).litres())
+                .isCloseTo(22 - 1.224, within(1e-9));
+        TankLevel.Known known = new TankLevel.Known(at(SIX.plusMinutes(30)), 10);
+        assertThat(TankLevel.of(HOUSE, supplied, known, at(SIX.plusHours(5))).litres())
+                .isCloseTo(10 - 0.612, within(1e-9));
+    }
+
+    @Test
+    void theTankIsFilledBeforeItIsEmptyAndWhileSomebodyIsUp() {
+        Horizon.Sleep night = new Horizon.Sleep(LocalTime.of(22, 30), LocalTime.of(6, 30));
+        Wanted wanted =
+                new Wanted(List.of(FRIDGE, new StandingNeed.AlwaysOn("kettle", Priority.FOOD, null)), List.of(), night);
+        Wanted.Now now =
+                new Wanted.Now(HOUSE, SIX, Set.of("fridge", "kettle"), Had.NOTHING, new Refuelling.Fuel(14, 60));
+        Wanted.Made made = wanted.plan(now, Effort.INSTANT, null);
+        assertThat(made.fuel().refuels()).isNotEmpty();
+        for (Horizon.EngineOff refuel : made.fuel().refuels()) {
+            assertThat(Duration.between(refuel.from(), refuel.to()).toMinutes()).isEqualTo(Refuelling.MINUTES);
+            LocalTime time = refuel.from().toLocalTime();
+            assertThat(time.isAfter(LocalTime.of(22, 30)) || time.isBefore(LocalTime.of(6, 30)))
+                    .as(time.toString())
+                    .isFalse();
+        }
+        assertThat(made.fuel().emptyAt()).isNull();
+        assertThat(made.fuel().litres()).hasSize(96).allMatch(litres -> litres >= 0 && litres <= 22);
+        assertThat(made.plan().engineOff()).isNotEmpty();
+        // without a can there is nothing to fill it with, and that is said
+        Wanted.Now bare = new Wanted.Now(HOUSE, SIX, now.on(), Had.NOTHING, new Refuelling.Fuel(14, 0));
+        Wanted.Made dry = wanted.plan(bare, Effort.INSTANT, null);
+        assertThat(dry.fuel().refuels()).isEmpty();
+        assertThat(dry.fuel().emptyAt()).isNotNull();
+    }
+
+    @Test
+    void rationedFuelLasts() {
+        Wanted wanted = new Wanted(List.of(FRIDGE), List.of(), null);
+        Wanted.Now now = new Wanted.Now(HOUSE, SIX, Set.of("fridge"), Had.NOTHING, null);
+        Rationing plenty = wanted.ration(now, 100, SIX.plusHours(24), Effort.INSTANT);
+        assertThat(plenty.enough()).isTrue();
+        assertThat(plenty.stills()).isEmpty();
+        Rationing scarce = wanted.ration(now, plenty.litres() / 3, SIX.plusHours(24), Effort.INSTANT);
+        assertThat(scarce.enough()).isFalse();
+        assertThat(scarce.litres()).isLessThanOrEqualTo(plenty.litres() / 3);
+        assertThat(scarce.stills()).isNotEmpty();
+        assertThat(new RotationChecker(scarce.plan().rotation(), scarce.plan().on()).wrongs())
+                .isEmpty();
+        // the fridge holds four hours and fills in one: a third of the time is more than it takes
+        assertThat(scarce.plan().unmet().stream().filter(one -> one.circuit().equals("fridge")))
+                .isEmpty();
+    }
+}
