@@ -1,12 +1,12 @@
 package juiceswap.core.changeover;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.StartOrder;
 import juiceswap.core.house.Circuit;
@@ -19,8 +19,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * One household's changeover: what its equipment and wishes make of a {@link SwapState}. Reads states, never changes
- * them. Remembers judgements of capacity, since the search asks for the same ones again and again; not for use by several
- * threads at once.
+ * them. Remembers judgements of capacity, since the search asks for the same ones again and again; several threads may ask
+ * at once.
  */
 public final class Changeover {
     private final Setup setup;
@@ -28,9 +28,9 @@ public final class Changeover {
     private final Kind kind;
     private final List<String> wanted;
     private final Set<String> staysOn;
-    private final Map<Set<String>, List<String>> pickUpOrders = new HashMap<>();
-    private final Map<String, Boolean> pickUpFits = new HashMap<>();
-    private @Nullable Boolean blockFits;
+    private final Map<Set<String>, List<String>> pickUpOrders = new ConcurrentHashMap<>();
+    private final Map<String, Boolean> pickUpFits = new ConcurrentHashMap<>();
+    private volatile @Nullable Boolean blockFits;
 
     public Changeover(Setup setup, Options options) {
         this.setup = setup;

@@ -73,6 +73,20 @@ public final class Turns {
     }
 
     /**
+     * Whether nothing was switched, moved or decided since the log ended at {@code seen}: somebody has only read or found
+     * something, or a rotation was planned. What a page offered then still holds.
+     */
+    public static boolean nothingMoved(List<Entry> log, int seen) {
+        return seen >= 1
+                && seen <= log.size()
+                && log.subList(seen, log.size()).stream()
+                        .allMatch(entry -> entry.event() instanceof Event.Planned
+                                || entry.event() instanceof Event.Observed
+                                || entry.event() instanceof Event.FuelSeen
+                                || entry.event() instanceof Event.Read);
+    }
+
+    /**
      * Whether a confirmation made when the log ended at {@code seen} still says what it said. It does when nothing was
      * written since, and also when others have only confirmed different steps meanwhile, on the other side of the door: what
      * was done was done. Never for the same step, and not for readings, which may have been changed by it.
@@ -81,7 +95,7 @@ public final class Turns {
      * @param seen sequence of the last entry that the person had seen
      */
     public static boolean stillMeant(Changeover changeover, List<Entry> log, int seen, Action action) {
-        if (seen == log.size()) {
+        if (nothingMoved(log, seen)) {
             return true;
         }
         if (seen < 1 || seen > log.size() || Measuring.takesReadings(action)) {

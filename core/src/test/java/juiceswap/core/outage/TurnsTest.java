@@ -179,4 +179,19 @@ class TurnsTest {
         assertThat(Turns.stillMeant(standing.changeover(), log, 7, Action.CHECK_PLACEMENT))
                 .isFalse();
     }
+
+    /** A plan that was made meanwhile, or a reading, takes nothing away from what a page offered; a step does. */
+    @Test
+    void whatWasOnlySaidIsInNobodysWay() {
+        List<Entry> log = new ArrayList<>();
+        log.add(new Entry(1, Instant.EPOCH, "Ines", new Event.Opened("fridge")));
+        log.add(new Entry(2, Instant.EPOCH, "Juice Swap", new Event.Planned(7, "A day ahead")));
+        log.add(new Entry(3, Instant.EPOCH, "Bram", new Event.FuelSeen(9)));
+        assertThat(Turns.nothingMoved(log, 1)).isTrue();
+        assertThat(Turns.nothingMoved(log, 0)).isFalse();
+        assertThat(Turns.nothingMoved(log, 4)).isFalse();
+        log.add(new Entry(4, Instant.EPOCH, "Bram", new Event.Opened("freezer")));
+        assertThat(Turns.nothingMoved(log, 1)).isFalse();
+        assertThat(Turns.nothingMoved(log, 4)).isTrue();
+    }
 }

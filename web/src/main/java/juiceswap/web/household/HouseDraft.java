@@ -152,6 +152,11 @@ public final class HouseDraft {
                         load -> load.path("circuit").asString().equals(id));
             }
         }
+        if (file.path("rotation").path("needs").isArray()) {
+            removeWhere(
+                    (ArrayNode) file.path("rotation").path("needs"),
+                    need -> need.path("circuit").asString().equals(id));
+        }
         if (file.path("outage").isObject()) {
             removeName(object("outage"), "pickUp", id);
             removeName(object("outage"), "keepOn", id);

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param next the next move, null when none is left or the plan is being made
  * @param then the two moves after it, in one line each
  * @param tank what is in it, and for how long, null when nobody can tell
+ * @param readingDue when it was read last, when that is too long ago; null while it is not
  */
 public record LivingPage(
         long outage,
@@ -27,6 +28,7 @@ public record LivingPage(
         @Nullable String tank,
         List<String> shortfalls,
         boolean proposed,
+        @Nullable String readingDue,
         @Nullable Asked asked) {
 
     /**

@@ -1,6 +1,8 @@
 package juiceswap.web.now;
 
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -27,6 +29,7 @@ import juiceswap.web.now.LivingPage.Option;
 import juiceswap.web.now.LivingPage.ReserveLine;
 import juiceswap.web.rotate.LoadWatch;
 import juiceswap.web.rotate.RotationWords;
+import juiceswap.web.rotate.Rotations;
 import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -44,11 +47,16 @@ class LivingPages {
     /** What is needed at a glance: the sums, and the first thing that is over. */
     private static final int MOST_LINES = 2;
 
+    /** Volts and hertz are worth a look so often: our judgement. */
+    private static final Duration READ_EVERY = Duration.ofHours(4);
+
+    private final LoadWatch loads;
     private final Words words;
     private final RotationWords rotationWords;
     private final Clock clock;
 
-    LivingPages(Words words, RotationWords rotationWords, Clock clock) {
+    LivingPages(LoadWatch loads, Words words, RotationWords rotationWords, Clock clock) {
+        this.loads = loads;
         this.words = words;
         this.rotationWords = rotationWords;
         this.clock = clock;
@@ -79,6 +87,7 @@ class LivingPages {
                         ? List.of()
                         : rotationWords.shortfalls(life.inForce().plan(), household),
                 life.proposed() != null,
+                readingDue(life),
                 asked == null || life.setup().find(asked) == null ? null : asked(life, asked, needs));
     }
 
@@ -196,6 +205,17 @@ class LivingPages {
         return hours == null
                 ? words.say("now.tank.still", litres)
                 : words.say("now.tank", litres, Words.hours(60 * hours));
+    }
+
+    /** Nothing reads volts and hertz by itself, and nobody has for a while. */
+    private @Nullable String readingDue(Life life) {
+        if (!life.onSet()) {
+            return null;
+        }
+        Instant last = loads.lastRead(life);
+        return last.plus(READ_EVERY).isAfter(clock.instant())
+                ? null
+                : words.say("now.reading-due", RotationWords.time(Rotations.local(last), life.now()));
     }
 
     // ---- may I switch this?

@@ -228,8 +228,10 @@ class NowController {
             flash.addFlashAttribute("refused", words.say("loads.measure.wrong"));
             return BACK + "?circuit=" + circuit;
         }
-        double watts = LoadsReading.Measured.of(life.setup(), circuit, one.get(), one.get(), other.get(), other.get())
-                .watts();
+        // a clamp meter is not better than a watt
+        double watts = Math.rint(
+                LoadsReading.Measured.of(life.setup(), circuit, one.get(), one.get(), other.get(), other.get())
+                        .watts());
         boolean both = life.setup().generator().splitPhase()
                 && life.setup().circuit(circuit).twoPole();
         if (watts < 1) {

@@ -100,6 +100,21 @@ public class LoadWatch {
         return Optional.empty();
     }
 
+    /** When volts were read last, by somebody or by a monitor that reports now; the beginning when never. */
+    public Instant lastRead(Life life) {
+        if (monitoring.now(life.outage().householdId()).isPresent()) {
+            return clock.instant();
+        }
+        List<Entry> lived = life.standing().lived();
+        for (int i = lived.size() - 1; i >= 0; i--) {
+            Event event = lived.get(i).event();
+            if (event instanceof Event.Read || event instanceof Event.Done done && done.readings() != null) {
+                return lived.get(i).at();
+            }
+        }
+        return life.outage().startedAt();
+    }
+
     private static Instant lastSwitched(Life life) {
         List<Entry> lived = life.standing().lived();
         for (int i = lived.size() - 1; i >= 0; i--) {

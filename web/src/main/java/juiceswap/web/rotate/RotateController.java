@@ -486,6 +486,14 @@ class RotateController {
         HouseholdFile household = life.outage().household();
         StandingNeed.Keep keep = keep(household, circuit).orElseThrow(Conflict::new);
         try {
+            double runs = number(form, "runs", 0);
+            InvalidInput.unless(runs >= 0 && runs < 100, "/runs", "must be from 0 to below 100 percent");
+            if (runs > 0
+                    && form.getOrDefault("celsius", "").isBlank()
+                    && form.getOrDefault("hours", "").isBlank()) {
+                flash.addFlashAttribute("taken", words.runs(keep, runs / 100, household));
+                return BACK + "?circuit=" + circuit;
+            }
             Double celsius = form.getOrDefault("celsius", "").isBlank() ? null : (Double) number(form, "celsius", 0);
             Double minutes = celsius == null ? (Double) (60 * number(form, "hours", -1)) : keep.levelAt(celsius);
             InvalidInput.unless(

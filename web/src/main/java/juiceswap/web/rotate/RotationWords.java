@@ -5,6 +5,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import juiceswap.core.rotation.Learning;
 import juiceswap.core.rotation.Need;
 import juiceswap.core.rotation.PlanDifference;
 import juiceswap.core.rotation.Rationing;
@@ -12,6 +13,7 @@ import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
+import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.rotation.WhatHelps;
 import juiceswap.core.rotation.WhyOff;
 import juiceswap.core.rotation.Wish;
@@ -227,6 +229,14 @@ public class RotationWords {
             lines.add(words.say("rotate.fuel.empty", time(fuel.emptyAt(), life.now())));
         }
         return lines;
+    }
+
+    /** What the share of time that a machine runs tells of its reserve. */
+    public String runs(StandingNeed.Keep keep, double share, HouseholdFile household) {
+        return words.say(
+                "rotate.learned.runs",
+                Words.label(keep.circuit(), household),
+                Words.hours(Learning.recoverMinutes(keep, share)));
     }
 
     public String ration(Rationing ration) {

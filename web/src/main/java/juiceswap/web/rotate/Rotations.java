@@ -186,7 +186,7 @@ public class Rotations {
     }
 
     /** This server's local time, to the minute. */
-    static LocalDateTime local(Instant instant) {
+    public static LocalDateTime local(Instant instant) {
         return LocalDateTime.ofInstant(instant, ZoneId.systemDefault()).truncatedTo(ChronoUnit.MINUTES);
     }
 

@@ -7,7 +7,10 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
@@ -21,6 +24,7 @@ import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Repository;
@@ -29,6 +33,19 @@ import org.springframework.transaction.annotation.Transactional;
 /** Outages and their append-only logs. */
 @Repository
 public class Outages {
+    private static final int OUTAGES_KEPT = 30;
+
+    /** Every page needs the one that is going on; what was read lately is kept until its log has grown. */
+    private final Map<Long, Outage> readLately =
+            Collections.synchronizedMap(new LinkedHashMap<>(OUTAGES_KEPT, 0.75f, true) {
+                private static final long serialVersionUID = 1L;
+
+                @Override
+                protected boolean removeEldestEntry(Map.Entry<Long, Outage> eldest) {
+                    return size() > OUTAGES_KEPT;
+                }
+            });
+
     private final DSLContext db;
     private final Households households;
     private final ApplicationEventPublisher publisher;
@@ -42,7 +59,7 @@ public class Outages {
     /** Something was written to the log of a household's outage. */
     public record Grew(long householdId) {}
 
-    /** An outage or rehearsal with its log. */
+    /** An outage or rehearsal with its log, and where that leads. */
     public record Outage(
             long id,
             long householdId,
@@ -50,10 +67,8 @@ public class Outages {
             HouseholdFile household,
             Instant startedAt,
             Instant endedAt,
-            List<Entry> log) {
-        public Standing standing() {
-            return Standing.of(household.setup(), log);
-        }
+            List<Entry> log,
+            Standing standing) {
 
         /** Whether the street's power has held as long as this household wants; a rehearsal does not wait for it. */
         public boolean streetHasHeld(Standing standing, Instant now) {
@@ -167,11 +182,30 @@ public class Outages {
     }
 
     private Outage outage(Record row) {
-        HouseholdFile file = households.read(row.get(OUTAGE.HOUSEHOLD_FILE));
         long id = row.get(OUTAGE.ID);
-        List<Entry> log = new ArrayList<>();
-        db.selectFrom(OUTAGE_EVENT)
+        Integer last = db.select(DSL.max(OUTAGE_EVENT.SEQUENCE))
+                .from(OUTAGE_EVENT)
                 .where(OUTAGE_EVENT.OUTAGE_ID.eq(id))
+                .fetchSingle()
+                .value1();
+        Outage known = readLately.get(id);
+        if (known != null
+                && known.log().size() == last
+                && (known.endedAt() == null) == (row.get(OUTAGE.ENDED_AT) == null)) {
+            return known;
+        }
+        Outage outage = read(row, known);
+        readLately.put(id, outage);
+        return outage;
+    }
+
+    /** The log is append-only: what was read of it before is still true. */
+    private Outage read(Record row, @Nullable Outage known) {
+        HouseholdFile file = known != null ? known.household() : households.read(row.get(OUTAGE.HOUSEHOLD_FILE));
+        long id = row.get(OUTAGE.ID);
+        List<Entry> log = new ArrayList<>(known == null ? List.of() : known.log());
+        db.selectFrom(OUTAGE_EVENT)
+                .where(OUTAGE_EVENT.OUTAGE_ID.eq(id), OUTAGE_EVENT.SEQUENCE.gt(log.size()))
                 .orderBy(OUTAGE_EVENT.SEQUENCE)
                 .forEach(event -> log.add(new Entry(
                         event.getSequence(),
@@ -182,6 +216,7 @@ public class Outages {
                                 Json.parse(event.getPayload().data().getBytes(java.nio.charset.StandardCharsets.UTF_8)),
                                 file.setup()))));
         OffsetDateTime endedAt = row.get(OUTAGE.ENDED_AT);
+        List<Entry> entries = List.copyOf(log);
         return new Outage(
                 id,
                 row.get(OUTAGE.HOUSEHOLD_ID),
@@ -189,6 +224,7 @@ public class Outages {
                 file,
                 row.get(OUTAGE.STARTED_AT).toInstant(),
                 endedAt == null ? null : endedAt.toInstant(),
-                List.copyOf(log));
+                entries,
+                Standing.of(file.setup(), entries));
     }
 }

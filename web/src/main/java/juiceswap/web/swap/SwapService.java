@@ -396,7 +396,8 @@ public class SwapService {
         if (outage.standing().alarmed()) {
             throw new Conflict();
         }
-        append(account, outage, seen, events);
+        boolean still = Turns.nothingMoved(outage.log(), seen);
+        append(account, outage, still ? outage.standing().sequence() : seen, events);
     }
 
     private void append(Account account, Outage outage, int seen, List<? extends Event> events) {

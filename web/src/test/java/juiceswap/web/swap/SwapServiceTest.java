@@ -67,8 +67,15 @@ class SwapServiceTest {
                 SwapState.initial(household.setup().generator().bond(), true, false));
         write(new Event.Started(dark, Goal.ON_GENERATOR, household.outage()));
         when(outages.current(INES))
-                .thenAnswer(
-                        call -> Optional.of(new Outage(3, 7, false, household, Instant.EPOCH, null, List.copyOf(log))));
+                .thenAnswer(call -> Optional.of(new Outage(
+                        3,
+                        7,
+                        false,
+                        household,
+                        Instant.EPOCH,
+                        null,
+                        List.copyOf(log),
+                        Standing.of(household.setup(), log))));
     }
 
     private void write(Event event) {
