@@ -160,18 +160,25 @@ final class BestPattern {
         double[] onAfter = on[slot + 1];
         double[] offBefore = off[slot];
         double[] onBefore = on[slot];
-        for (int state = 0; state < states; state++) {
-            double stayOff = here.lostOff[state] + offAfter[here.nextOff[state]];
-            double stayOn = here.lostOn[state] + price + onAfter[here.nextOn[state]];
-            if (must) {
+        // a loop for each case: this is where the search spends half of its time
+        if (must) {
+            for (int state = 0; state < states; state++) {
+                double stayOn = here.lostOn[state] + price + onAfter[here.nextOn[state]];
                 offBefore[state] = stayOn + change;
                 onBefore[state] = stayOn;
-            } else if (may) {
-                offBefore[state] = Math.min(stayOff, stayOn + change);
-                onBefore[state] = Math.min(stayOn, stayOff + change);
-            } else {
+            }
+        } else if (!may) {
+            for (int state = 0; state < states; state++) {
+                double stayOff = here.lostOff[state] + offAfter[here.nextOff[state]];
                 offBefore[state] = stayOff;
                 onBefore[state] = stayOff + change;
+            }
+        } else {
+            for (int state = 0; state < states; state++) {
+                double stayOff = here.lostOff[state] + offAfter[here.nextOff[state]];
+                double stayOn = here.lostOn[state] + price + onAfter[here.nextOn[state]];
+                offBefore[state] = Math.min(stayOff, stayOn + change);
+                onBefore[state] = Math.min(stayOn, stayOff + change);
             }
         }
     }

@@ -7,13 +7,13 @@ import java.util.Optional;
 /** How much work goes into a plan: counted in steps of the search, not in time, so that the same question has one answer. */
 public enum Effort {
     /** At once: some 10 ms. */
-    INSTANT(400_000),
+    INSTANT(2_000_000),
     /** About 0.3 s on two cores. */
-    QUICK(110_000_000),
+    QUICK(90_000_000),
     /** About 3 s. */
-    NORMAL(1_200_000_000),
+    NORMAL(880_000_000),
     /** About 30 s. */
-    DEEP(12_000_000_000L);
+    DEEP(8_800_000_000L);
 
     private final long work;
 

@@ -1,0 +1,118 @@
+package juiceswap.web.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.Map;
+import juiceswap.core.changeover.Action;
+import juiceswap.web.TravellingClock;
+import juiceswap.web.meter.SimulatedMonitor;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfEnvironmentVariable;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.context.annotation.Import;
+import org.springframework.test.context.TestPropertySource;
+
+/** Takes the pictures of the README anew from the demo household: {@code JUICE_PICTURES=yes ./juice test}. */
+@EnabledIfEnvironmentVariable(named = "JUICE_PICTURES", matches = "yes")
+@Import(TravellingClock.InPlace.class)
+@TestPropertySource(properties = "juice.rotation.effort=normal")
+class ReadmePicturesTest extends OutageJourney {
+    private static final Path PICTURES = Path.of("../docs/screenshots");
+
+    @Autowired
+    private TravellingClock clock;
+
+    @Autowired
+    private SimulatedMonitor monitor;
+
+    private static void take(Person person, String name) throws IOException {
+        person.page.waitForLoadState();
+        person.page.evaluate("document.fonts.ready");
+        Path file = PICTURES.resolve(name + ".png");
+        person.page.screenshot(new Page.ScreenshotOptions().setPath(file));
+        assertThat(Files.size(file)).isGreaterThan(10_000);
+    }
+
+    private Person at(String path, String name) throws IOException {
+        Person ines = person(1280, 800).enter("ines");
+        ines.go(path);
+        take(ines, name);
+        return ines;
+    }
+
+    @Test
+    void calm() throws IOException {
+        clock.set(LocalDate.now().plusDays(1).atTime(15, 20));
+        at("/now", "now");
+        at("/house", "house");
+        at("/house/supply", "house-supply");
+        at("/house/choose", "house-choose");
+        at("/house/size", "house-size");
+        at("/meter/wiring?asked=yes&openNeutral=yes", "meter-wiring");
+        at("/meter/bonding?generatorAlone=beeps", "meter-bonding");
+        Person ines = person(1280, 800).enter("ines");
+        ines.go("/logbook");
+        ines.page.locator("main a[href^='/logbook/']").first().click();
+        take(ines, "logbook");
+    }
+
+    @Test
+    void changeover() throws IOException {
+        clock.set(LocalDate.now().plusDays(1).atTime(18, 4));
+        Person ines = startsOutage(1280, 800);
+        advance(ines, Action.PLATE_TO_GENERATOR);
+        take(ines, "swap");
+        ines.go("/swap?why=main-on");
+        take(ines, "swap-why");
+        Person phone = person(390, 844).enter("bram");
+        phone.go("/swap");
+        take(phone, "swap-phone");
+        advance(ines, Action.PICK_UP);
+        take(ines, "swap-pick-up");
+        advance(ines, Action.MEASURE_LOADED);
+        ines.read(Map.of("l1n", "88", "l2n", "151"));
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator(".stop-strip").first()).containsText("neutral");
+        take(ines, "swap-stop");
+        ines.page.locator("button[title^='CO alarm']").click();
+        assertThat(ines.page.locator(".alarm")).isVisible();
+        take(ines, "swap-alarm");
+    }
+
+    @Test
+    void transferSwitch() throws IOException {
+        household("tarn-edge-workshop");
+        clock.set(LocalDate.now().plusDays(1).atTime(18, 4));
+        Person ines = startsOutage(1280, 800);
+        advance(ines, Action.HANDLE_GENERATOR);
+        take(ines, "swap-transfer-switch");
+    }
+
+    @Test
+    void onTheSet() throws IOException {
+        clock.set(LocalDate.now().plusDays(1).atTime(16, 10));
+        Person ines = startsOutage(1280, 800);
+        advance(ines, null);
+        clock.forward(Duration.ofMinutes(75));
+        monitor.put(account("ines").householdId(), SimulatedMonitor.SOUND);
+        ines.go("/now");
+        assertThat(ines.page.locator(".breakers, main h1").first()).isVisible();
+        assertThat(ines.page.locator("main h1")).not().hasText("Working out the next move");
+        assertThat(ines.page.locator("#feed-loads")).containsText("Read by the panel monitor");
+        take(ines, "now-living");
+        Person phone = person(390, 844).enter("bram");
+        phone.go("/now");
+        take(phone, "now-phone");
+        ines.go("/rotate");
+        take(ines, "rotate");
+        ines.go("/meter?l1n=118&l2n=119&loaded=yes");
+        take(ines, "meter");
+    }
+}
