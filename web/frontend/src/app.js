@@ -55,7 +55,10 @@ document.addEventListener('alpine:init', () => {
         const ahead = Number(data.now) - this.readAt(data.now);
         const left = Math.max(0, Math.round((Number(data.until) - Date.now() - ahead) / 1000));
         const over = left === 0;
-        this.text = over ? 'Time is up' : Math.floor(left / 60) + ':' + String(left % 60).padStart(2, '0');
+        const two = (number) => String(number).padStart(2, '0');
+        this.text = over ? 'Time is up'
+          : left >= 3600 ? Math.floor(left / 3600) + ' h ' + two(Math.floor(left / 60) % 60)
+          : Math.floor(left / 60) + ':' + two(left % 60);
         this.rest = over ? '' : 'to go';
         this.$el.toggleAttribute('data-over', over);
         // a page that is opened after the end has nothing to ring for

@@ -71,8 +71,8 @@ public class RotationBenchmark {
             needs.add(need(id, i, random));
         }
         Setup setup = Samples.setup(Samples.generator(6800, 8400), circuits.toArray(Circuit[]::new));
-        Horizon horizon = new Horizon(
-                SIX, 15, 96, new Horizon.Sleep(LocalTime.of(22, 30), LocalTime.of(6, 30)), List.of());
+        Horizon horizon =
+                new Horizon(SIX, 15, 96, new Horizon.Sleep(LocalTime.of(22, 30), LocalTime.of(6, 30)), List.of());
         return new Rotation(setup, horizon, null, needs);
     }
 

@@ -82,10 +82,13 @@ public record LoadsReading(
      */
     public record Levelling(String open, String close, double imbalancePercent) {}
 
-    /** A clamp meter and a house's volts are together not better than this: our judgement. */
+    /**
+     * A clamp meter and a house's volts are together not better than this, and amps times volts are volt-amperes, which with
+     * motors among the loads are some tenths more than watts: our judgement.
+     */
     private static final double LEAST_ERROR_WATTS = 60;
 
-    private static final double ERROR_SHARE = 0.04;
+    private static final double ERROR_SHARE = 0.1;
 
     /** How unlikely each is before anything is read, as a natural logarithm: our judgement. */
     private static final double STARTING_COST = 4;

@@ -6,14 +6,8 @@ import static juiceswap.web.db.Tables.OUTAGE;
 
 import java.security.SecureRandom;
 import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import java.time.ZoneOffset;
-import java.util.ArrayDeque;
-import java.util.Deque;
-import java.util.HashMap;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
@@ -26,18 +20,16 @@ public class Guests {
     private static final String ALPHABET = "23456789ABCDEFGHJKMNPQRSTVWXYZ";
 
     private static final int LENGTH = 6;
-    private static final int TRIES = 10;
-    private static final Duration TRIES_WITHIN = Duration.ofMinutes(1);
-    private static final int CALLERS_REMEMBERED = 1000;
 
     private final DSLContext db;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
-    private final Map<String, Deque<Instant>> wrongTries = new HashMap<>();
+    private final WrongTries wrongTries;
 
     Guests(DSLContext db, Clock clock) {
         this.db = db;
         this.clock = clock;
+        this.wrongTries = new WrongTries(clock);
     }
 
     /** Why somebody was not let in. */
@@ -79,7 +71,7 @@ public class Guests {
     /** Lets somebody in who knows the code of an outage that goes on. */
     @Transactional
     public Joined join(String typedCode, String name, String caller) {
-        if (!mayTry(caller)) {
+        if (!wrongTries.mayTry(caller)) {
             return new Joined(null, Refused.TOO_MANY_TRIES);
         }
         String code = typedCode.toUpperCase(Locale.ROOT).replaceAll("[^0-9A-Z]", "");
@@ -90,7 +82,7 @@ public class Guests {
                 .where(JOIN_CODE.CODE.eq(code), OUTAGE.ENDED_AT.isNull())
                 .fetchOne();
         if (outage == null) {
-            remember(caller);
+            wrongTries.remember(caller);
             return new Joined(null, Refused.WRONG_CODE);
         }
         long id = outage.get(OUTAGE.ID);
@@ -119,24 +111,5 @@ public class Guests {
             code.append(ALPHABET.charAt(random.nextInt(ALPHABET.length())));
         }
         return code.toString();
-    }
-
-    private synchronized boolean mayTry(String caller) {
-        Deque<Instant> tries = wrongTries.get(caller);
-        if (tries == null) {
-            return true;
-        }
-        while (!tries.isEmpty()
-                && Duration.between(tries.peekFirst(), clock.instant()).compareTo(TRIES_WITHIN) >= 0) {
-            tries.removeFirst();
-        }
-        return tries.size() < TRIES;
-    }
-
-    private synchronized void remember(String caller) {
-        if (wrongTries.size() >= CALLERS_REMEMBERED) {
-            wrongTries.clear();
-        }
-        wrongTries.computeIfAbsent(caller, key -> new ArrayDeque<>()).add(clock.instant());
     }
 }

@@ -1,5 +1,6 @@
 package juiceswap.web.security;
 
+import java.time.Clock;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
@@ -9,6 +10,7 @@ import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.crypto.factory.PasswordEncoderFactories;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 
@@ -34,8 +36,10 @@ class SecurityConfig {
 
     @Bean
     @Order(2)
-    SecurityFilterChain pages(HttpSecurity http) throws Exception {
-        return http.authorizeHttpRequests(requests -> requests.requestMatchers(
+    SecurityFilterChain pages(HttpSecurity http, Clock clock) throws Exception {
+        SignInLimit limit = new SignInLimit(clock);
+        return http.addFilterBefore(limit, UsernamePasswordAuthenticationFilter.class)
+                .authorizeHttpRequests(requests -> requests.requestMatchers(
                                 "/sign-in",
                                 "/demo-sign-in",
                                 "/welcome",
@@ -56,7 +60,7 @@ class SecurityConfig {
                         .anyRequest()
                         .hasAnyRole("OWNER", "HELPER"))
                 .formLogin(form ->
-                        form.loginPage("/sign-in").defaultSuccessUrl("/", false).failureUrl("/sign-in?wrong"))
+                        form.loginPage("/sign-in").defaultSuccessUrl("/", false).failureHandler(limit))
                 .logout(logout -> logout.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in"))
                 .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(CONTENT_SECURITY_POLICY))
                         .referrerPolicy(policy -> policy.policy(

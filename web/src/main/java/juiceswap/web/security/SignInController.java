@@ -36,6 +36,7 @@ class SignInController {
             return "redirect:/welcome";
         }
         model.addAttribute("wrong", parameters.containsKey("wrong"));
+        model.addAttribute("wait", parameters.containsKey("wait"));
         model.addAttribute("demo", demo);
         return "security/sign-in";
     }
