@@ -340,6 +340,8 @@ document.addEventListener('alpine:init', () => {
       const bar = event.target.closest('.timeline .run');
       const chart = bar && bar.closest('svg[data-movable]');
       if (!chart || event.button !== 0 || event.pointerType === 'touch') return;
+      // let go outside of the chart it is let go all the same
+      bar.setPointerCapture(event.pointerId);
       this.drag = { bar, chart, from: event.clientX, x: Number(bar.getAttribute('x')) };
     },
     by(event) {

@@ -77,7 +77,7 @@ final class Compiled {
             free[slot] = stops || standsFromTheStart || slot == 0 && now == null;
             // with breakers in some position somebody is asking, and so is awake
             night[slot] = slot > 0 && horizon.night(slot);
-            nobody[slot] = slot > 0 && horizon.nobodyThere(slot);
+            nobody[slot] = horizon.nobodyThere(slot);
         }
     }
 

@@ -54,6 +54,14 @@ public sealed interface Need {
                     levelMinutes >= 0 && levelMinutes <= holdMinutes, "/levelMinutes", "must be from 0 to holdMinutes");
         }
 
+        /** Below this share of what it holds a reserve is thin. */
+        static final double THIN_SHARE = 0.15;
+
+        /** Near its bottom. */
+        public boolean thin() {
+            return levelMinutes < THIN_SHARE * holdMinutes;
+        }
+
         @Override
         public Window window() {
             return Window.ALWAYS;

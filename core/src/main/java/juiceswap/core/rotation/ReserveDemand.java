@@ -2,9 +2,6 @@ package juiceswap.core.rotation;
 
 /** A reserve that empties without power and fills with it. */
 final class ReserveDemand extends Demand {
-    /** Below this share of what it holds a reserve is thin. */
-    private static final double THIN = 0.15;
-
     /** At the end it should be back where it was, or at this share of what it holds. */
     private static final double HALF = 0.5;
 
@@ -37,7 +34,7 @@ final class ReserveDemand extends Demand {
                 unmet -= level;
                 level = 0;
             }
-            if (level < THIN * hold) {
+            if (level < Need.Reserve.THIN_SHARE * hold) {
                 thin += fall;
             }
         }
@@ -82,8 +79,8 @@ final class ReserveDemand extends Demand {
             double down = level - fall;
             next[1][1][state] = Math.min(top, (int) Math.floor(up / step + 1e-6));
             next[1][0][state] = (int) Math.max(0, Math.floor(down / step + 1e-6));
-            lost[1][1][state] = up < THIN * hold ? LESSER * fall : 0;
-            lost[1][0][state] = Math.max(0, -down) + (down < THIN * hold ? LESSER * fall : 0);
+            lost[1][1][state] = up < Need.Reserve.THIN_SHARE * hold ? LESSER * fall : 0;
+            lost[1][0][state] = Math.max(0, -down) + (down < Need.Reserve.THIN_SHARE * hold ? LESSER * fall : 0);
             atEnd[state] = LESSER * owed(level);
         }
         return new Track((int) Math.floor(atStart / step + 1e-6), next, lost, atEnd, inside);

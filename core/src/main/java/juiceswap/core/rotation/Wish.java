@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.rotation.Horizon.EngineOff;
+import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.rotation.Need.Priority;
 import juiceswap.core.rotation.Need.Window;
 
@@ -61,6 +62,35 @@ public sealed interface Wish {
 
     private static void requireOrder(LocalDateTime from, LocalDateTime to) {
         InvalidInput.unless(from.isBefore(to), "/to", "must be after from");
+    }
+
+    /** The next night, or what is left of this one: nobody walks from going to bed until getting up, whatever it costs. */
+    static Away quietNight(Sleep sleep, LocalDateTime now) {
+        LocalDateTime to = now.toLocalDate().atTime(sleep.to());
+        to = to.isAfter(now) ? to : to.plusDays(1);
+        LocalDateTime from = to.toLocalDate().atTime(sleep.from());
+        return new Away(from.isBefore(to) ? from : from.minusDays(1), to);
+    }
+
+    /**
+     * A circuit's run moved by hand: on where it was put, off where it was before and is no longer.
+     *
+     * @param from first slot of the run
+     * @param to the slot after its last one
+     * @param by slots that it is moved later, below 0 earlier
+     * @param now nothing can be moved to before
+     */
+    static List<Pin> moved(String circuit, Horizon horizon, int from, int to, int by, LocalDateTime now) {
+        int newFrom = Math.max(horizon.slotAt(now), Math.min(horizon.slots() - 1, from + by));
+        int newTo = Math.max(newFrom + 1, Math.min(horizon.slots(), to + by));
+        List<Pin> pins = new ArrayList<>();
+        pins.add(new Pin(circuit, true, horizon.at(newFrom), horizon.at(newTo)));
+        int offFrom = by > 0 ? from : Math.max(newTo, from);
+        int offTo = by > 0 ? Math.min(to, newFrom) : to;
+        if (offFrom < offTo) {
+            pins.add(new Pin(circuit, false, horizon.at(offFrom), horizon.at(offTo)));
+        }
+        return List.copyOf(pins);
     }
 
     /** What it still asks of a circuit; empty when it is had already, or about people or the engine. */

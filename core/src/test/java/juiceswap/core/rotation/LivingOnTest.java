@@ -214,6 +214,34 @@ class LivingOnTest {
         assertThatThrownBy(() -> new Wish.Away(SIX, SIX)).isInstanceOf(InvalidInput.class);
     }
 
+    @Test
+    void aQuietNightIsTheNextOneOrWhatIsLeftOfThisOne() {
+        Horizon.Sleep sleep = new Horizon.Sleep(LocalTime.of(22, 30), LocalTime.of(6, 30));
+        LocalDateTime bed = SIX.withHour(22).withMinute(30);
+        LocalDateTime up = SIX.plusDays(1).withHour(6).withMinute(30);
+        assertThat(Wish.quietNight(sleep, SIX)).isEqualTo(new Wish.Away(bed, up));
+        assertThat(Wish.quietNight(sleep, bed.plusHours(4))).isEqualTo(new Wish.Away(bed, up));
+        assertThat(Wish.quietNight(sleep, up)).isEqualTo(new Wish.Away(bed.plusDays(1), up.plusDays(1)));
+        Horizon.Sleep byDay = new Horizon.Sleep(LocalTime.of(9, 0), LocalTime.of(15, 0));
+        assertThat(Wish.quietNight(byDay, SIX).from()).isEqualTo(SIX.plusDays(1).withHour(9));
+    }
+
+    /** A run from slot 8 to 12, moved by two: on from 10 to 14, off in 8 and 9; moved far away: off where it was. */
+    @Test
+    void aMovedRunIsPinnedOnWhereItIsPutAndOffWhereItWas() {
+        assertThat(Wish.moved("kettle", DAY, 8, 12, 2, SIX))
+                .containsExactly(
+                        new Wish.Pin("kettle", true, DAY.at(10), DAY.at(14)),
+                        new Wish.Pin("kettle", false, DAY.at(8), DAY.at(10)));
+        assertThat(Wish.moved("kettle", DAY, 8, 12, -2, SIX))
+                .containsExactly(
+                        new Wish.Pin("kettle", true, DAY.at(6), DAY.at(10)),
+                        new Wish.Pin("kettle", false, DAY.at(10), DAY.at(12)));
+        // not to before now
+        assertThat(Wish.moved("kettle", DAY, 8, 12, -8, DAY.at(4)).get(0).from())
+                .isEqualTo(DAY.at(4));
+    }
+
     /** The tank: full, an hour at idle by rule of thumb: 0.60 l/kWh × 6.8 kW × 0.3 = 1.224 l/h, and a refuel in between. */
     @Test
     void theTankIsReckonedFromTheLog() {

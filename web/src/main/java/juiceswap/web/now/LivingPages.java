@@ -38,9 +38,6 @@ import org.springframework.stereotype.Component;
 /** Puts together what Now shows of a house on its set. */
 @Component
 class LivingPages {
-    /** Below this share of what it holds a reserve is shown as thin, as in the score. */
-    private static final double THIN = 0.15;
-
     /** How long somebody usually wants what they ask for. */
     private static final double ASKED_MINUTES = 60;
 
@@ -65,7 +62,7 @@ class LivingPages {
     /** {@code asked} is the id of a circuit that somebody touched, or null. */
     LivingPage page(Life life, @Nullable String asked) {
         HouseholdFile household = life.outage().household();
-        Progress progress = life.onSet() ? life.progress() : null;
+        Progress progress = life.onSet() || life.resting() ? life.progress() : null;
         NextMove next = progress == null || progress.next() == null ? null : next(life, progress);
         Set<String> due = new HashSet<>();
         if (next != null && next.due()) {
@@ -98,7 +95,7 @@ class LivingPages {
     }
 
     private @Nullable String swapStep(Life life) {
-        if (life.onSet()) {
+        if (life.onSet() || life.resting()) {
             return null;
         }
         Plan plan = life.standing().plan();
@@ -187,7 +184,7 @@ class LivingPages {
                         Words.hours(one.levelMinutes()),
                         (int) Math.round(100 * one.levelMinutes() / one.holdMinutes()),
                         life.on().contains(one.circuit()),
-                        one.levelMinutes() < THIN * one.holdMinutes()))
+                        one.thin()))
                 .toList();
     }
 

@@ -58,6 +58,9 @@ class RotateController {
     private static final String BACK = "redirect:/rotate";
     private static final double MOST_LITRES = 10_000;
 
+    /** Where nobody has said when they sleep. */
+    private static final Horizon.Sleep USUAL_SLEEP = new Horizon.Sleep(LocalTime.of(22, 30), LocalTime.of(6, 30));
+
     private final Rotations rotations;
     private final RotationWords words;
     private final SwapService swap;
@@ -120,7 +123,7 @@ class RotateController {
         }
         Life life = rotations.life(account).orElse(null);
         if (life == null || life.inForce() == null) {
-            return preview(file, life, circuit, slot, model);
+            return preview(account, file, life, circuit, slot, model);
         }
         Kept shown = life.proposed() == null ? life.inForce() : life.proposed();
         HouseholdFile household = life.outage().household();
@@ -158,7 +161,12 @@ class RotateController {
 
     /** How a day would go, on a calm day or while the changeover is still under way. */
     private String preview(
-            HouseholdFile file, @Nullable Life life, @Nullable String circuit, @Nullable Integer slot, Model model) {
+            Account account,
+            HouseholdFile file,
+            @Nullable Life life,
+            @Nullable String circuit,
+            @Nullable Integer slot,
+            Model model) {
         HouseholdFile household = life == null ? file : life.outage().household();
         LocalDateTime now = Rotations.local(clock.instant());
         Changeover changeover = new Changeover(household.setup(), household.outage());
@@ -166,7 +174,7 @@ class RotateController {
                 household.setup(), now, java.util.Set.copyOf(changeover.wanted()), Had.NOTHING, fullTank(household));
         Wanted.Made made = household.wanted().plan(from, Effort.INSTANT, null);
         model.addAttribute("preview", true);
-        model.addAttribute("inOutage", life != null);
+        model.addAttribute("inOutage", swap.current(account).isPresent());
         plan(made.plan(), null, household, now, circuit, slot, model);
         return "rotate/rotate";
     }
@@ -314,7 +322,12 @@ class RotateController {
         LocalDateTime now = life.now();
         String kind = form.getOrDefault("kind", "");
         return switch (kind) {
-            case "quiet-night" -> quietNight(life);
+            case "quiet-night" ->
+                Wish.quietNight(
+                        life.wanted().sleep() == null
+                                ? USUAL_SLEEP
+                                : life.wanted().sleep(),
+                        now);
             case "away" -> new Wish.Away(now, clockAfter(form, "to", now));
             case "refuel" -> {
                 LocalDateTime at = clockAfter(form, "from", now.minusMinutes(1));
@@ -343,23 +356,6 @@ class RotateController {
 
     private static LocalDateTime slotStart(LocalDateTime now) {
         return now.minusMinutes(now.getMinute() % Wanted.SLOT_MINUTES);
-    }
-
-    /** From when people go to bed until they get up: nobody walks, whatever it costs. */
-    private static Wish quietNight(Life life) {
-        Horizon.Sleep sleep = life.wanted().sleep() == null
-                ? new Horizon.Sleep(LocalTime.of(22, 30), LocalTime.of(6, 30))
-                : life.wanted().sleep();
-        LocalDateTime from = life.now().toLocalDate().atTime(sleep.from());
-        LocalDateTime to = life.now().toLocalDate().atTime(sleep.to());
-        if (life.now().isAfter(to) && to.isAfter(from)) {
-            from = from.plusDays(1);
-            to = to.plusDays(1);
-        } else if (!to.isAfter(from)) {
-            to = life.now().isBefore(to) ? to : to.plusDays(1);
-            from = to.minusDays(1).toLocalDate().atTime(sleep.from());
-        }
-        return new Wish.Away(from, to);
     }
 
     private static String circuit(Life life, Map<String, String> form) {
@@ -404,18 +400,14 @@ class RotateController {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
         Horizon horizon = shown.plan().rotation().horizon();
-        int newFrom = Math.max(horizon.slotAt(life.now()), Math.min(horizon.slots() - 1, from + by));
-        int newTo = Math.max(newFrom + 1, Math.min(horizon.slots(), to + by));
+        List<Wish.Pin> pins = Wish.moved(circuit, horizon, from, to, by, life.now());
         List<Wish> wishes = new ArrayList<>(present(life));
-        Wish on = new Wish.Pin(circuit, true, horizon.at(newFrom), horizon.at(newTo));
-        wishes.add(on);
-        int offFrom = by > 0 ? from : Math.max(newTo, from);
-        int offTo = by > 0 ? Math.min(to, newFrom) : to;
-        if (offFrom < offTo) {
-            wishes.add(new Wish.Pin(circuit, false, horizon.at(offFrom), horizon.at(offTo)));
-        }
+        wishes.addAll(pins);
         rotations.propose(
-                account, life, wishes, words.wish(on, life.now(), life.outage().household()));
+                account,
+                life,
+                wishes,
+                words.wish(pins.get(0), life.now(), life.outage().household()));
         return BACK + "?circuit=" + circuit;
     }
 

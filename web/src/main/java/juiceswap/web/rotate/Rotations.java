@@ -26,6 +26,7 @@ import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Rationing;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan;
+import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.rotation.TankLevel;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.Wish;
@@ -110,6 +111,17 @@ public class Rotations {
             @Nullable Kept proposed) {
         public Setup setup() {
             return standing.changeover().setup();
+        }
+
+        /** The engine rests as planned: what comes next is to start it again. */
+        public boolean resting() {
+            return !onSet
+                    && progress != null
+                    && progress.next() != null
+                    && progress.next().kind() == MoveKind.ENGINE_ON
+                    && standing.goal() == Goal.MAKE_SAFE
+                    && standing.stop() == null
+                    && standing.plan().steps().isEmpty();
         }
 
         /** The house as it is to be planned for. */
@@ -242,7 +254,8 @@ public class Rotations {
     /** Plans anew and puts it in force at once: somebody does not want to walk now, and wants to be left in peace. */
     public void later(Account account, Life life, Duration wait) {
         List<Wish> wishes = new ArrayList<>(life.wanted.wishes());
-        wishes.add(new Wish.Away(life.now.minusMinutes(1), life.now.plus(wait)));
+        // from before this slot began, so that it holds for this slot too
+        wishes.add(new Wish.Away(life.now.minusMinutes(Wanted.SLOT_MINUTES), life.now.plus(wait)));
         Wanted.Made made = life.wanted
                 .withWishes(wishes)
                 .plan(life.planFrom(), Effort.QUICK, life.inForce == null ? null : life.inForce.plan());

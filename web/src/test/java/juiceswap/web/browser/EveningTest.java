@@ -288,6 +288,8 @@ class EveningTest extends OutageJourney {
         assertThat(ines.page.locator(".timeline .still").first()).isAttached();
         ines.page.getByText("Take this plan").click();
         assertThat(ines.page.locator("main")).containsText("Engine off from");
+        theEngineRestsAndRunsAgain(ines);
+        ines.go("/rotate");
 
         // out: CSV, JSON, iCalendar, and an address that a calendar reads
         for (String file : List.of("plan.csv", "plan.json", "plan.ics")) {
@@ -303,6 +305,34 @@ class EveningTest extends OutageJourney {
         assertThat(stranger.get(address() + calendar.replaceFirst("[0-9a-f]{4}", "0000"))
                         .status())
                 .isEqualTo(404);
+    }
+
+    /** Led from Now through stopping and, when its time has come, through starting again. */
+    private void theEngineRestsAndRunsAgain(Person ines) {
+        Life life = life();
+        RotationPlan.Move stop = life.inForce().plan().moves().stream()
+                .filter(move -> move.kind() == RotationPlan.MoveKind.ENGINE_OFF)
+                .findFirst()
+                .orElseThrow();
+        while (followNextMove(ines, stop.at())) {
+            assertThat(life().progress()).isNotNull();
+        }
+        clock.set(stop.at().plusMinutes(1));
+        ines.go("/now");
+        assertThat(ines.page.locator("main h1")).hasText("Stop the engine and let it rest");
+        ines.page.getByText("Lead me through it").click();
+        assertThat(ines.page.locator("main.swap")).isVisible();
+        assertThat(standing().goal()).isEqualTo(Goal.MAKE_SAFE);
+        advance(ines, null);
+        ines.go("/now");
+        assertThat(ines.page.locator("main h1")).containsText("start the engine again");
+        clock.set(life().progress().next().at().plusMinutes(1));
+        ines.go("/now");
+        assertThat(ines.page.locator("main h1")).hasText("Start the engine again");
+        ines.page.getByText("Lead me through it").click();
+        assertThat(ines.page.locator("main.swap")).isVisible();
+        advance(ines, null);
+        assertThat(life().onSet()).isTrue();
     }
 
     @Test
