@@ -32,7 +32,6 @@ import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.household.Households;
 import juiceswap.web.meter.SimulatedMonitor;
-import juiceswap.web.rotate.Rotations;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
 import juiceswap.web.swap.Outages;
@@ -62,7 +61,6 @@ public class DemoData implements ApplicationRunner {
 
     private static final Duration READ_EVERY = Duration.ofHours(3);
 
-    private final Rotations rotations;
     private final boolean secondEvening;
     private final Schemas schemas;
     private final Clock clock;
@@ -73,7 +71,6 @@ public class DemoData implements ApplicationRunner {
             Outages outages,
             SimulatedStreetSensor sensor,
             SimulatedMonitor monitor,
-            Rotations rotations,
             @Value("${juice.demo.second-evening:false}") boolean secondEvening,
             Schemas schemas,
             Clock clock) {
@@ -82,7 +79,6 @@ public class DemoData implements ApplicationRunner {
         this.outages = outages;
         this.sensor = sensor;
         this.monitor = monitor;
-        this.rotations = rotations;
         this.secondEvening = secondEvening;
         this.schemas = schemas;
         this.clock = clock;
@@ -107,7 +103,6 @@ public class DemoData implements ApplicationRunner {
         if (secondEvening) {
             begin(household, file, ines, bram, clock.instant().minus(EVENING_SINCE));
             liveOnTheSet(household, ines, bram);
-            rotations.keepUp(household);
         }
     }
 

@@ -39,6 +39,8 @@ import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.event.TransactionalEventListener;
@@ -65,6 +67,7 @@ public class Rotations {
     private final RotationPlans plans;
     private final Clock clock;
     private final Effort effort;
+    private volatile boolean begun;
     private final ExecutorService planner = Executors.newSingleThreadExecutor(task -> {
         Thread thread = new Thread(task, "rotation-planner");
         thread.setDaemon(true);
@@ -279,9 +282,18 @@ public class Rotations {
 
     // ---- what time and chance ask for
 
+    /** What is written while the server starts, such as the demo's past, is not planned for. */
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+        begun = true;
+        timePasses();
+    }
+
     @TransactionalEventListener(fallbackExecution = true)
     void grew(Outages.Grew grew) {
-        inBackground(() -> keepUp(grew.householdId()));
+        if (begun) {
+            inBackground(() -> keepUp(grew.householdId()));
+        }
     }
 
     @Scheduled(fixedDelay = 60_000, initialDelay = 20_000)
