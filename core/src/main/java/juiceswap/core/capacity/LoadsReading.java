@@ -76,7 +76,7 @@ public record LoadsReading(
     public record Explanation(Kind kind, List<String> circuits, double share, double l1Watts, double l2Watts) {}
 
     /**
-     * An exchange that levels the legs.
+     * An exchange that levels the legs; nothing more important is opened for something less so.
      *
      * @param imbalancePercent that is left, reckoned
      */
@@ -342,6 +342,7 @@ public record LoadsReading(
                 for (Circuit close : setup.circuits()) {
                     boolean pair = !open.twoPole()
                             && !close.twoPole()
+                            && importance(open.id()) <= importance(close.id())
                             && open.leg() == fuller
                             && close.leg() != fuller
                             && !on.contains(close.id())

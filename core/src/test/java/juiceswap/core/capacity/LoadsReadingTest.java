@@ -120,6 +120,11 @@ class LoadsReadingTest {
         assertThat(reading.levelling().close()).isIn("kettle", "freezer");
         assertThat(reading.levelling().imbalancePercent()).isLessThan(100);
         assertThat(read(Set.of("heater", "kettle"), 10, 12).levelling()).isNull();
+        // not at the price of something that matters more
+        Need heat = new Need.Always("heater", Priority.LIFE, Window.ALWAYS);
+        Need food = new Need.Always("fridge", Priority.LIFE, Window.ALWAYS);
+        assertThat(read(Set.of("heater", "fridge"), 12, 0, heat, food).levelling())
+                .isNull();
     }
 
     /** By hand: 4.2 A to 14.2 A on its leg is 1,200 W. */

@@ -22,11 +22,9 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.context.annotation.Import;
-import org.springframework.test.context.TestPropertySource;
 
 /** Days on the set, lived through by a clock that can be put forward: the plan, and everything that comes in its way. */
 @Import(TravellingClock.InPlace.class)
-@TestPropertySource(properties = "juice.rotation.effort=quick")
 class EveningTest extends OutageJourney {
     @Autowired
     private TravellingClock clock;

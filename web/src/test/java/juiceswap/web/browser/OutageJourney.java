@@ -31,7 +31,10 @@ import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
 
 /** The demo household in real browsers, one outage after the other; one server for all journeys through outages. */
-@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT, properties = "juice.demo=true")
+@SpringBootTest(
+        webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
+        // a plan made with more care would take both processors for seconds, again and again
+        properties = {"juice.demo=true", "juice.rotation.effort=quick"})
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 abstract class OutageJourney {
     static final String ON_GENERATOR = "The house is on the generator";

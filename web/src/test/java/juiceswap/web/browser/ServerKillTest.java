@@ -60,7 +60,8 @@ class ServerKillTest {
                 classPath,
                 "juiceswap.web.JuiceSwap",
                 "--server.port=" + port,
-                "--juice.demo=true");
+                "--juice.demo=true",
+                "--juice.rotation.effort=quick");
         builder.environment().put("JUICE_DB_URL", database);
         builder.environment().put("JUICE_DB_USER", TestDatabase.user());
         builder.redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD);
