@@ -1,5 +1,8 @@
 package juiceswap.web.live;
 
+import static juiceswap.web.db.Tables.OUTAGE;
+import static juiceswap.web.db.Tables.OUTAGE_EVENT;
+
 import java.io.IOException;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -11,6 +14,9 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.TimeUnit;
 import juiceswap.web.security.Account;
+import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
+import org.jspecify.annotations.Nullable;
 import org.postgresql.PGConnection;
 import org.postgresql.PGNotification;
 import org.slf4j.Logger;
@@ -25,7 +31,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /**
  * Tells open pages that their household's log has gone on. The database carries the news between server processes; a page
- * that missed some is told to look again whenever its stream is opened anew.
+ * is told the end of the log whenever its stream is opened, so that it misses nothing.
  */
 @RestController
 class LiveUpdates implements SmartLifecycle {
@@ -33,6 +39,7 @@ class LiveUpdates implements SmartLifecycle {
     private static final int HEARTBEAT_SECONDS = 15;
     private static final int MAX_STREAMS_OF_A_HOUSEHOLD = 50;
 
+    private final DSLContext db;
     private final String url;
     private final String user;
     private final String password;
@@ -40,9 +47,11 @@ class LiveUpdates implements SmartLifecycle {
     private volatile boolean running;
 
     LiveUpdates(
+            DSLContext db,
             @Value("${spring.datasource.url}") String url,
             @Value("${spring.datasource.username}") String user,
             @Value("${spring.datasource.password}") String password) {
+        this.db = db;
         this.url = url;
         this.user = user;
         this.password = password;
@@ -59,7 +68,23 @@ class LiveUpdates implements SmartLifecycle {
         stream.onCompletion(() -> own.remove(stream));
         stream.onError(error -> own.remove(stream));
         stream.send(SseEmitter.event().comment("open").reconnectTime(1000));
+        // what was written between the drawing of the page and now would otherwise be missed
+        Integer last = lastSequence(account.householdId());
+        if (last != null) {
+            stream.send(SseEmitter.event().name("changed").data(last));
+        }
         return stream;
+    }
+
+    /** Of the log that goes on, null when none does. */
+    private @Nullable Integer lastSequence(long household) {
+        return db.select(DSL.max(OUTAGE_EVENT.SEQUENCE))
+                .from(OUTAGE_EVENT)
+                .join(OUTAGE)
+                .on(OUTAGE.ID.eq(OUTAGE_EVENT.OUTAGE_ID))
+                .where(OUTAGE.HOUSEHOLD_ID.eq(household), OUTAGE.ENDED_AT.isNull())
+                .fetchSingle()
+                .value1();
     }
 
     private void listen() {

@@ -30,6 +30,7 @@ final class Browsers implements AutoCloseable {
             .launch(new BrowserType.LaunchOptions()
                     .setExecutablePath(Path.of("/usr/bin/chromium"))
                     .setArgs(FLAGS));
+    private final List<BrowserContext> open = new ArrayList<>();
     private final List<String> errors = new ArrayList<>();
 
     Browsers() {
@@ -42,6 +43,7 @@ final class Browsers implements AutoCloseable {
         BrowserContext context = browser.newContext(
                 new Browser.NewContextOptions().setViewportSize(width, height).setReducedMotion(ReducedMotion.REDUCE));
         context.setDefaultTimeout(15_000);
+        open.add(context);
         Page page = context.newPage();
         page.onPageError(errors::add);
         page.onConsoleMessage(message -> {
@@ -57,7 +59,14 @@ final class Browsers implements AutoCloseable {
         BrowserContext context = browser.newContext(
                 new Browser.NewContextOptions().setViewportSize(390, 844).setJavaScriptEnabled(false));
         context.setDefaultTimeout(15_000);
+        open.add(context);
         return context.newPage();
+    }
+
+    /** Everybody leaves: pages that stay open would go on asking the server. */
+    void leave() {
+        open.forEach(BrowserContext::close);
+        open.clear();
     }
 
     /** Script errors and violations of the content security policy so far. */

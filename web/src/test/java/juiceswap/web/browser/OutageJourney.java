@@ -73,6 +73,7 @@ abstract class OutageJourney {
 
     @AfterEach
     void endWhateverGoesOn() throws IOException {
+        browsers.leave();
         db.execute("update outage set ended_at = greatest(now(), started_at) where ended_at is null");
         db.execute("delete from put_aside");
         db.execute("delete from street_sensor");
