@@ -124,6 +124,7 @@ document.addEventListener('alpine:init', () => {
     lost: false,
     sending: false,
     feeding: false,
+    feedAgain: false,
     leaving: false,
     init() {
       this.source = new EventSource('/live');
@@ -159,8 +160,11 @@ document.addEventListener('alpine:init', () => {
     // the monitor's values and charts are taken in place; a page that nobody looks at asks for nothing
     async feed() {
       const parts = [...document.querySelectorAll('[data-feed]')];
-      if (!parts.length || document.hidden || this.feeding) return;
+      if (!parts.length || document.hidden) return;
+      // what comes while an answer is on its way is asked for after it
+      if (this.feeding) { this.feedAgain = true; return; }
       this.feeding = true;
+      this.feedAgain = false;
       try {
         for (const from of new Set(parts.map((part) => part.dataset.feed))) {
           const answer = await fetch(from, { headers: { Accept: 'text/html' } });
@@ -172,6 +176,7 @@ document.addEventListener('alpine:init', () => {
         }
       } catch (offline) { /* the next reading asks again */ }
       this.feeding = false;
+      if (this.feedAgain) this.feed();
     },
     offline(lost) {
       this.lost = lost;
@@ -285,6 +290,8 @@ document.addEventListener('alpine:init', () => {
     },
     async fetch() {
       const form = this.$root.closest('form');
+      // the page has gone on while somebody was still typing
+      if (!form) return;
       const query = new URLSearchParams(new FormData(form));
       query.delete('_csrf');
       const turn = ++this.asked;

@@ -396,8 +396,19 @@ public class SwapService {
         if (outage.standing().alarmed()) {
             throw new Conflict();
         }
-        boolean still = Turns.nothingMoved(outage.log(), seen);
-        append(account, outage, still ? outage.standing().sequence() : seen, events);
+        Outage now = outage;
+        for (int tries = 1; ; tries++) {
+            boolean still = Turns.nothingMoved(now.log(), seen);
+            try {
+                append(account, now, still ? now.standing().sequence() : seen, events);
+                return;
+            } catch (Conflict somebodyWroteMeanwhile) {
+                now = current(account).orElseThrow(Conflict::new);
+                if (tries == INSIST || !Turns.nothingMoved(now.log(), seen)) {
+                    throw somebodyWroteMeanwhile;
+                }
+            }
+        }
     }
 
     private void append(Account account, Outage outage, int seen, List<? extends Event> events) {
