@@ -31,9 +31,6 @@ public record Refuelling(
      */
     public static final int MINUTES = 30;
 
-    /** Filled before less than this share of the tank is left, as in {@link FuelUse}. */
-    private static final double RESERVE_SHARE = 0.15;
-
     /** Nobody can tell. */
     static final Refuelling UNKNOWN = new Refuelling(List.of(), List.of(), 0, null, 0);
 
@@ -77,7 +74,7 @@ public record Refuelling(
         int lastFilled = -1;
         while (slot < horizon.slots()) {
             double after = level - burns.get(slot);
-            if (place && store > 0 && emptyAt == null && after < RESERVE_SHARE * tank) {
+            if (place && store > 0 && emptyAt == null && after < FuelUse.REFUEL_SHARE * tank) {
                 int at = latest(horizon, refuels, lastFilled + 1, slot);
                 if (at >= 0) {
                     refuels.add(new EngineOff(horizon.at(at), horizon.at(at).plusMinutes(MINUTES)));

@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Set;
 import juiceswap.core.capacity.StartOrder;
 import juiceswap.core.rotation.Demand.Account;
-import org.jspecify.annotations.Nullable;
 
 /**
  * A rotation: what is on when, the moves that lead there, and what the needs get from it.
@@ -224,10 +223,5 @@ public record RotationPlan(
         return move.kind() == MoveKind.VISIT
                 && move.slot() > 0
                 && rotation.horizon().night(move.slot());
-    }
-
-    /** The move that begins at that slot, or null. */
-    public @Nullable Move moveAt(int slot) {
-        return moves.stream().filter(move -> move.slot() == slot).findFirst().orElse(null);
     }
 }

@@ -113,7 +113,8 @@ public record Wanted(
         return Rationing.of(from(now.setup, now.time, now.on, now.had, List.of()), litres, until, effort);
     }
 
-    private List<EngineOff> fillings() {
+    /** The stops among the wishes in which the tank is filled. */
+    public List<EngineOff> fillings() {
         List<EngineOff> fillings = new ArrayList<>();
         for (Wish wish : wishes) {
             if (wish instanceof Wish.Still still && still.refuel()) {

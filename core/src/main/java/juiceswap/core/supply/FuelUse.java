@@ -25,7 +25,7 @@ public record FuelUse(@Nullable Double litresPerHour) {
     private static final double IDLE_SHARE = 0.3;
 
     /** Refuel when this share of what is in the tank now remains. */
-    private static final double REFUEL_SHARE = 0.15;
+    public static final double REFUEL_SHARE = 0.15;
 
     /**
      * At an average load: linear between the points of the set's table, whose end values hold outside it; without a

@@ -6,7 +6,6 @@ import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -578,9 +577,7 @@ class RotateController {
     /** The calendar's address, made when it is first asked for. */
     @PostMapping("/calendar")
     String calendar(@AuthenticationPrincipal Account account, RedirectAttributes flash) {
-        Map<String, String> said = new LinkedHashMap<>();
-        said.put("calendar", "/calendar/" + calendars.key(account.householdId()) + ".ics");
-        said.forEach(flash::addFlashAttribute);
+        flash.addFlashAttribute("calendar", "/calendar/" + calendars.key(account.householdId()) + ".ics");
         return BACK + "#out";
     }
 }

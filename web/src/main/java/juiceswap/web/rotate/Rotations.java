@@ -141,11 +141,7 @@ public class Rotations {
         public Refuelling fuelAlong(Kept kept) {
             double litres = tank == null ? 0 : tank.litres();
             List<EngineOff> fillings = new ArrayList<>(kept.refuels());
-            for (Wish wish : kept.wishes()) {
-                if (wish instanceof Wish.Still still && still.refuel()) {
-                    fillings.add(new EngineOff(still.from(), still.to()));
-                }
-            }
+            fillings.addAll(wanted.withWishes(kept.wishes()).fillings());
             return Refuelling.along(kept.plan(), new Refuelling.Fuel(litres, storedLitres), fillings);
         }
     }
