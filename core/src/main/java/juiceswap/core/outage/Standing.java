@@ -29,6 +29,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param sequence of the last entry; a confirmation is made against it
  * @param goal where to now
+ * @param goalBeforeStop where to again once a stop is cleared by a good reading
  * @param here where the last step was done, or null
  * @param stop the reading that halted the sequence, until a good reading or making safe clears it
  * @param readUnloaded legs stood far apart under load: the next reading is taken without it
@@ -45,6 +46,7 @@ public record Standing(
         int sequence,
         SwapState state,
         Goal goal,
+        Goal goalBeforeStop,
         @Nullable Place here,
         @Nullable RefusedReading stop,
         boolean readUnloaded,
@@ -72,6 +74,23 @@ public record Standing(
             }
         }
         return fold.standing(log.get(log.size() - 1).sequence());
+    }
+
+    /**
+     * The same as {@link #of} for the whole log, without reading again what has led here: a log of days has thousands of
+     * entries. Only when something was taken back it is read from the beginning.
+     *
+     * @param setup as in the beginning
+     * @param log the whole of it, that of this standing first
+     */
+    public Standing after(Setup setup, List<Entry> log) {
+        List<Entry> more = log.subList(sequence, log.size());
+        if (more.stream().anyMatch(entry -> entry.event() instanceof Event.Undone)) {
+            return of(setup, log);
+        }
+        Fold fold = new Fold(this);
+        more.forEach(fold::take);
+        return more.isEmpty() ? this : fold.standing(log.get(log.size() - 1).sequence());
     }
 
     /** The goal that is planned for: once the tank is full, what is left of a refuelling is the way back onto the set. */
@@ -145,6 +164,26 @@ public record Standing(
         Fold(Setup setup) {
             this.setup = setup;
             this.changeover = new Changeover(setup, Options.NONE);
+        }
+
+        /** Goes on from there. */
+        Fold(Standing so) {
+            setup = so.changeover.setup();
+            changeover = so.changeover;
+            state = so.state;
+            goal = so.goal;
+            goalBeforeStop = so.goalBeforeStop;
+            here = so.here;
+            stop = so.stop;
+            readUnloaded = so.readUnloaded;
+            answers.putAll(so.answers);
+            timers = so.timers;
+            living = so.living;
+            watch = so.watch;
+            lived.addAll(so.lived);
+            alarmed = so.alarmed;
+            undoable = so.undoable;
+            ended = so.ended;
         }
 
         void take(Entry entry) {
@@ -327,6 +366,7 @@ public record Standing(
                     sequence,
                     known(),
                     goal,
+                    goalBeforeStop,
                     here,
                     stop,
                     readUnloaded,

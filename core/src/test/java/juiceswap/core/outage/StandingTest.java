@@ -8,6 +8,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
 import juiceswap.core.Samples;
@@ -26,8 +27,36 @@ class StandingTest {
     private final List<Entry> log = new ArrayList<>();
 
     private Standing write(Event event) {
+        Standing before = log.isEmpty() ? null : Standing.of(Samples.cottage(), log);
         log.add(new Entry(log.size() + 1, Instant.EPOCH, "Ines", event));
-        return Standing.of(Samples.cottage(), log);
+        Standing whole = Standing.of(Samples.cottage(), log);
+        if (before != null) {
+            // whatever is written in any of these tests: going on from before comes to the same
+            assertEquals(told(whole), told(before.after(Samples.cottage(), log)));
+        }
+        return whole;
+    }
+
+    /** All that a standing says. */
+    private static List<Object> told(Standing standing) {
+        return Arrays.asList(
+                standing.changeover().setup(),
+                standing.changeover().options(),
+                standing.sequence(),
+                standing.state(),
+                standing.goal(),
+                standing.goalBeforeStop(),
+                standing.here(),
+                standing.stop(),
+                standing.readUnloaded(),
+                standing.answers(),
+                standing.timers(),
+                standing.living(),
+                standing.watch(),
+                standing.lived(),
+                standing.alarmed(),
+                standing.undoable(),
+                standing.ended());
     }
 
     private Standing start() {

@@ -42,6 +42,29 @@ public record TrendView(
     /** One reading; {@code title} says it with its time. */
     public record Dot(double x, double y, String title) {}
 
+    /** A path through points in the order of time: of many in one column of the chart it takes what can be told apart. */
+    private static final class Curve {
+        private final StringBuilder path = new StringBuilder();
+        private double column = Double.NaN;
+        private double lowest;
+        private double highest;
+
+        void add(double x, double y) {
+            boolean same = Math.rint(x) == column;
+            if (same && y >= lowest && y <= highest) {
+                return;
+            }
+            lowest = same ? Math.min(lowest, y) : y;
+            highest = same ? Math.max(highest, y) : y;
+            column = Math.rint(x);
+            path.append(path.isEmpty() ? 'M' : 'L').append(x).append(' ').append(y);
+        }
+
+        String path() {
+            return path.toString();
+        }
+    }
+
     /** {@code unit} is V, Hz or A; the chart shows more than the good band, but nothing below zero. */
     public static TrendView of(String name, String unit, Trend trend, ZoneId zone) {
         double margin = (trend.high() - trend.low()) * (trend.low() > 0 ? 0.75 : 0.25);
@@ -51,12 +74,12 @@ public record TrendView(
         Point latest = trend.points().get(trend.points().size() - 1);
         double seconds = Math.max(1, Duration.between(first, latest.at()).toSeconds());
         List<Dot> dots = new ArrayList<>();
-        StringBuilder path = new StringBuilder();
+        Curve curve = new Curve();
         for (Point point : trend.points()) {
             double x = EDGE
                     + (WIDTH - 2 * EDGE) * Duration.between(first, point.at()).toSeconds() / seconds;
             double y = Math.max(3, Math.min(HEIGHT - 3, HEIGHT - (point.value() - bottom) * scale));
-            path.append(path.isEmpty() ? 'M' : 'L').append(round(x)).append(' ').append(round(y));
+            curve.add(round(x), round(y));
             if (trend.points().size() <= MOST_DOTS) {
                 dots.add(new Dot(round(x), round(y), shown(point.value(), unit) + " at " + time(point.at(), zone)));
             }
@@ -68,7 +91,7 @@ public record TrendView(
                 name,
                 round(HEIGHT - (trend.high() - bottom) * scale),
                 round((trend.high() - trend.low()) * scale),
-                path.toString(),
+                curve.path(),
                 List.copyOf(dots),
                 trend.points().size(),
                 shown(latest.value(), unit),

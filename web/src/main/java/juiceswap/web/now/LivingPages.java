@@ -68,7 +68,7 @@ class LivingPages {
         if (next != null && next.due()) {
             next.breakers().stream().filter(breaker -> !breaker.done()).forEach(one -> due.add(one.circuit()));
         }
-        List<Need> needs = LoadWatch.needs(life);
+        List<Need> needs = life.needs();
         return new LivingPage(
                 life.outage().id(),
                 life.standing().sequence(),

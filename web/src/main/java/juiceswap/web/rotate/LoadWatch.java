@@ -3,17 +3,18 @@ package juiceswap.web.rotate;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneId;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import juiceswap.core.capacity.LoadsReading;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.VoltageJudgement;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
-import juiceswap.core.rotation.Need;
 import juiceswap.web.meter.Monitoring;
+import juiceswap.web.meter.Taken;
 import juiceswap.web.rotate.Rotations.Life;
 import org.springframework.stereotype.Component;
 
@@ -28,6 +29,11 @@ public class LoadWatch {
 
     private final Monitoring monitoring;
     private final Clock clock;
+
+    /** By household: a reading is judged once, however many pages show it. */
+    private final Map<Long, Read> lately = new ConcurrentHashMap<>();
+
+    private record Read(Life life, Taken taken, Seen seen) {}
 
     LoadWatch(Monitoring monitoring, Clock clock) {
         this.monitoring = monitoring;
@@ -48,8 +54,19 @@ public class LoadWatch {
         return monitoring
                 .lasting(life.outage().householdId())
                 .filter(taken -> !taken.at().isBefore(lastSwitched(life)))
-                .map(taken -> new Seen(taken.at(), true, reading(life, taken.readings())))
+                .map(taken -> byMonitor(life, taken))
                 .or(() -> byHand(life));
+    }
+
+    private Seen byMonitor(Life life, Taken taken) {
+        long household = life.outage().householdId();
+        Read last = lately.get(household);
+        if (last != null && last.life == life && last.taken.equals(taken)) {
+            return last.seen;
+        }
+        Seen seen = new Seen(taken.at(), true, reading(life, taken.readings()));
+        lately.put(household, new Read(life, taken, seen));
+        return seen;
     }
 
     /**
@@ -136,18 +153,6 @@ public class LoadWatch {
 
     private static LoadsReading reading(Life life, Readings readings) {
         Double l2 = readings.l2a();
-        return LoadsReading.of(life.setup(), life.on(), readings.l1a(), l2 == null ? 0 : l2, needs(life));
-    }
-
-    /** What the circuits are needed for at present. */
-    public static List<Need> needs(Life life) {
-        return life.wanted()
-                .from(
-                        life.setup(),
-                        life.now(),
-                        life.on(),
-                        life.standing().living().had(ZoneId.systemDefault()),
-                        List.of())
-                .needs();
+        return LoadsReading.of(life.setup(), life.on(), readings.l1a(), l2 == null ? 0 : l2, life.needs());
     }
 }

@@ -511,7 +511,7 @@ class RotateController {
             return "";
         }
         Had.Observed last = before.get(before.size() - 1);
-        Had had = life.standing().living().had(java.time.ZoneId.systemDefault());
+        Had had = life.had();
         java.time.Instant changed = had.since(keep.circuit());
         double minutes = Duration.between(last.at(), clock.instant()).toSeconds() / 60.0;
         if (minutes < 1 || changed != null && changed.isAfter(last.at())) {

@@ -21,8 +21,10 @@ import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.NeedsReader;
 import juiceswap.web.exchange.RotationJson;
 import juiceswap.web.exchange.WishJson;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.JsonNode;
@@ -35,12 +37,12 @@ class RotationPlans {
 
     private final DSLContext db;
 
-    private final Map<String, Kept> remembered =
+    private final Map<Long, Kept> remembered =
             Collections.synchronizedMap(new LinkedHashMap<>(REMEMBERED, 0.75f, true) {
                 private static final long serialVersionUID = 1L;
 
                 @Override
-                protected boolean removeEldestEntry(Map.Entry<String, Kept> eldest) {
+                protected boolean removeEldestEntry(Map.Entry<Long, Kept> eldest) {
                     return size() > REMEMBERED;
                 }
             });
@@ -52,11 +54,13 @@ class RotationPlans {
     /**
      * A plan that was kept.
      *
+     * @param revision goes up when it was improved
      * @param wishes what people wished for once
      * @param refuels when the engine stands still to be filled, chosen by the plan
      */
     public record Kept(
             long id,
+            int revision,
             Instant madeAt,
             String madeBy,
             String why,
@@ -98,6 +102,7 @@ class RotationPlans {
     void improve(long id, RotationPlan plan) {
         db.update(ROTATION_PLAN)
                 .set(ROTATION_PLAN.ON_SETS, json(RotationJson.onSets(plan.on())))
+                .set(ROTATION_PLAN.REVISION, ROTATION_PLAN.REVISION.plus(1))
                 .where(ROTATION_PLAN.ID.eq(id), ROTATION_PLAN.DROPPED_AT.isNull())
                 .execute();
     }
@@ -111,28 +116,49 @@ class RotationPlans {
     }
 
     Optional<Kept> find(long outage, long id, Setup setup) {
-        return db.selectFrom(ROTATION_PLAN)
-                .where(ROTATION_PLAN.OUTAGE_ID.eq(outage), ROTATION_PLAN.ID.eq(id))
-                .fetchOptional()
-                .map(row -> kept(row, setup));
+        return some(ROTATION_PLAN.OUTAGE_ID.eq(outage).and(ROTATION_PLAN.ID.eq(id)), setup).stream()
+                .findFirst();
     }
 
-    /** The last one that was proposed after {@code inForce} and that nobody has turned down. */
-    Optional<Kept> proposed(long outage, long inForce, Setup setup) {
-        return db.selectFrom(ROTATION_PLAN)
+    /**
+     * The one in force, and after it the last one that was proposed since and that nobody has turned down. Empty when there
+     * is no such plan.
+     */
+    List<Kept> inForceAndProposed(long outage, long inForce, Setup setup) {
+        Condition proposed = ROTATION_PLAN.ID.eq(DSL.select(DSL.max(ROTATION_PLAN.ID))
+                .from(ROTATION_PLAN)
                 .where(
                         ROTATION_PLAN.OUTAGE_ID.eq(outage),
                         ROTATION_PLAN.ID.gt(inForce),
-                        ROTATION_PLAN.DROPPED_AT.isNull())
-                .orderBy(ROTATION_PLAN.ID.desc())
-                .limit(1)
-                .fetchOptional()
-                .map(row -> kept(row, setup));
+                        ROTATION_PLAN.DROPPED_AT.isNull()));
+        return some(
+                ROTATION_PLAN
+                        .OUTAGE_ID
+                        .eq(outage)
+                        .and(ROTATION_PLAN.ID.eq(inForce).or(proposed)),
+                setup);
     }
 
-    private Kept kept(RotationPlanRecord row, Setup setup) {
-        String key = row.getId() + " " + row.getOnSets().data().hashCode() + " " + setup.hashCode();
-        return remembered.computeIfAbsent(key, unknown -> read(row, setup));
+    /** In the order in which they were made. */
+    private List<Kept> some(Condition which, Setup setup) {
+        return db.select(ROTATION_PLAN.ID, ROTATION_PLAN.REVISION)
+                .from(ROTATION_PLAN)
+                .where(which)
+                .orderBy(ROTATION_PLAN.ID)
+                .fetch(row -> kept(row.value1(), row.value2(), setup));
+    }
+
+    private Kept kept(long id, int revision, Setup setup) {
+        Kept known = remembered.get(id);
+        if (known != null
+                && known.revision() == revision
+                && known.plan().rotation().setup().equals(setup)) {
+            return known;
+        }
+        Kept kept =
+                read(db.selectFrom(ROTATION_PLAN).where(ROTATION_PLAN.ID.eq(id)).fetchSingle(), setup);
+        remembered.put(id, kept);
+        return kept;
     }
 
     private static Kept read(RotationPlanRecord row, Setup setup) {
@@ -144,6 +170,7 @@ class RotationPlans {
                 .forEach(off -> refuels.add(new EngineOff(NeedsReader.time(off, "from"), NeedsReader.time(off, "to"))));
         return new Kept(
                 row.getId(),
+                row.getRevision(),
                 row.getMadeAt().toInstant(),
                 row.getMadeBy(),
                 row.getWhy(),

@@ -11,17 +11,22 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
+import java.util.stream.Stream;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.rotation.Effort;
+import juiceswap.core.rotation.Had;
 import juiceswap.core.rotation.Horizon.EngineOff;
+import juiceswap.core.rotation.Need;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Rationing;
 import juiceswap.core.rotation.Refuelling;
@@ -68,6 +73,10 @@ public class Rotations {
     private final Clock clock;
     private final Effort effort;
     private volatile boolean begun;
+
+    /** By household. Each page asks; it holds until the log grows, a plan is made or improved, or the minute is over. */
+    private final Map<Long, Life> lately = new ConcurrentHashMap<>();
+
     private final ExecutorService planner = Executors.newSingleThreadExecutor(task -> {
         Thread thread = new Thread(task, "rotation-planner");
         thread.setDaemon(true);
@@ -94,6 +103,8 @@ public class Rotations {
      * @param onSet the house is fed by the set, nothing is left to be done in Swap, nothing has been stopped
      * @param on ids of what has power from the set
      * @param wanted what is wanted on any day, with the wishes of the plan in force
+     * @param had what circuits have had so far
+     * @param needs what circuits are needed for at present
      * @param tank null when nobody can tell what is in it
      * @param storedLitres in full cans
      * @param inForce the plan lived by, null before there is one
@@ -107,6 +118,8 @@ public class Rotations {
             boolean onSet,
             Set<String> on,
             Wanted wanted,
+            Had had,
+            List<Need> needs,
             @Nullable TankLevel tank,
             double storedLitres,
             @Nullable Kept inForce,
@@ -114,6 +127,13 @@ public class Rotations {
             @Nullable Kept proposed) {
         public Setup setup() {
             return standing.changeover().setup();
+        }
+
+        /** The plan in force and what is proposed, as far as there are such. */
+        private List<Kept> plans() {
+            return Stream.of(Optional.ofNullable(inForce), Optional.ofNullable(proposed))
+                    .flatMap(Optional::stream)
+                    .toList();
         }
 
         /** The engine rests as planned: what comes next is to start it again. */
@@ -130,11 +150,7 @@ public class Rotations {
         /** The house as it is to be planned for. */
         Wanted.Now planFrom() {
             return new Wanted.Now(
-                    setup(),
-                    now,
-                    on,
-                    standing.living().had(ZoneId.systemDefault()),
-                    tank == null ? null : new Refuelling.Fuel(tank.litres(), storedLitres));
+                    setup(), now, on, had, tank == null ? null : new Refuelling.Fuel(tank.litres(), storedLitres));
         }
 
         /** The tank along a plan. */
@@ -157,34 +173,53 @@ public class Rotations {
             return Optional.empty();
         }
         LocalDateTime now = local(clock.instant());
+        Long id = standing.living().plan();
+        List<Kept> kept = id == null
+                ? List.of()
+                : plans.inForceAndProposed(
+                        outage.id(), id, standing.changeover().setup());
+        Life last = lately.get(outage.householdId());
+        if (last != null
+                && last.outage == outage
+                && last.now.equals(now)
+                && last.plans().equals(kept)) {
+            return Optional.of(last);
+        }
+        Life life = life(outage, now, kept);
+        lately.put(outage.householdId(), life);
+        return Optional.of(life);
+    }
+
+    private Life life(Outage outage, LocalDateTime now, List<Kept> kept) {
+        Standing standing = outage.standing();
         Setup setup = standing.changeover().setup();
         Set<String> on = standing.changeover().powered(standing.state());
-        Long id = standing.living().plan();
-        Kept inForce = id == null ? null : plans.find(outage.id(), id, setup).orElse(null);
-        Kept proposed = inForce == null
-                ? null
-                : plans.proposed(outage.id(), inForce.id(), setup).orElse(null);
+        Kept inForce = kept.isEmpty() ? null : kept.get(0);
         List<Wish> wishes = inForce == null
                 ? List.of()
                 : inForce.wishes().stream()
                         .filter(wish -> wish.to().isAfter(now))
                         .toList();
+        Wanted wanted = outage.household().wanted().withWishes(wishes);
+        Had had = standing.living().had(ZoneId.systemDefault());
         TankLevel tank = TankLevel.of(
                 setup, standing.living().supplied(), standing.living().fuel(), clock.instant());
         double stored = Math.max(
                 0, outage.household().storedLitres() - standing.living().filledLitres());
-        return Optional.of(new Life(
+        return new Life(
                 outage,
                 standing,
                 now,
                 settled(standing),
                 on,
-                outage.household().wanted().withWishes(wishes),
+                wanted,
+                had,
+                wanted.from(setup, now, on, had, List.of()).needs(),
                 tank,
                 stored,
                 inForce,
                 inForce == null ? null : Progress.of(inForce.plan(), on, now),
-                proposed));
+                kept.size() > 1 ? kept.get(1) : null);
     }
 
     private static boolean settled(Standing standing) {
@@ -316,7 +351,11 @@ public class Rotations {
     /** Plans anew where the plan in force does not lead on from how things are. */
     public void keepUp(long household) {
         Life life = outages.current(household).flatMap(this::life).orElse(null);
-        if (life == null || !life.onSet) {
+        if (life == null) {
+            lately.remove(household);
+            return;
+        }
+        if (!life.onSet) {
             return;
         }
         String why = whyAnew(life);

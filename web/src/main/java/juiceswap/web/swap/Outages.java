@@ -225,6 +225,8 @@ public class Outages {
                 row.get(OUTAGE.STARTED_AT).toInstant(),
                 endedAt == null ? null : endedAt.toInstant(),
                 entries,
-                Standing.of(file.setup(), entries));
+                known == null
+                        ? Standing.of(file.setup(), entries)
+                        : known.standing().after(file.setup(), entries));
     }
 }
