@@ -8,7 +8,9 @@ import java.util.Set;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Had;
+import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.Supplied;
 import juiceswap.core.rotation.TankLevel;
 import org.jspecify.annotations.Nullable;
@@ -35,6 +37,22 @@ public record Living(
     /** What circuits have had, by the clock of that zone. */
     public Had had(ZoneId zone) {
         return new Had(zone, supplied, observed);
+    }
+
+    /** What is in the tank then; null when nobody can tell. */
+    public @Nullable TankLevel tank(Setup setup, Instant now) {
+        return TankLevel.of(setup, supplied, fuel, now);
+    }
+
+    /** Litres left in the cans of a household that had {@code stored} when the outage began. */
+    public double storedLitres(double stored) {
+        return Math.max(0, stored - filledLitres);
+    }
+
+    /** The fuel that can be planned with then; null when nobody can tell what is in the tank. */
+    public Refuelling.@Nullable Fuel fuelLeft(Setup setup, double stored, Instant now) {
+        TankLevel tank = tank(setup, now);
+        return tank == null ? null : new Refuelling.Fuel(tank.litres(), storedLitres(stored));
     }
 
     /** The same once an entry has led to {@code state}. */

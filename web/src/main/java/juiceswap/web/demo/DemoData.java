@@ -7,10 +7,13 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.List;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
@@ -22,10 +25,8 @@ import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.rotation.Effort;
-import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
-import juiceswap.core.rotation.TankLevel;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
@@ -51,16 +52,16 @@ import org.springframework.stereotype.Component;
 @Component
 @ConditionalOnProperty("juice.demo")
 public class DemoData implements ApplicationRunner {
-    private final Households households;
-    private final Accounts accounts;
-    private final Outages outages;
-    private final SimulatedStreetSensor sensor;
-    private final SimulatedMonitor monitor;
     /** The street went dark yesterday evening. */
     private static final Duration EVENING_SINCE = Duration.ofHours(26);
 
     private static final Duration READ_EVERY = Duration.ofHours(3);
 
+    private final Households households;
+    private final Accounts accounts;
+    private final Outages outages;
+    private final SimulatedStreetSensor sensor;
+    private final SimulatedMonitor monitor;
     private final boolean secondEvening;
     private final Schemas schemas;
     private final Clock clock;
@@ -141,61 +142,49 @@ public class DemoData implements ApplicationRunner {
                 .max(Instant::compareTo)
                 .orElseThrow();
         Instant read = now;
-        while (now.isBefore(end)) {
+        Deque<Move> ahead = new ArrayDeque<>();
+        while (true) {
             Outage outage = outages.find(household, id).orElseThrow();
-            Standing standing = outage.standing();
-            if (Duration.between(read, now).compareTo(READ_EVERY) > 0) {
-                read = now;
-                append(household, id, reading(standing, now), other, now);
-                continue;
+            if (ahead.isEmpty()) {
+                ahead.addAll(movesFrom(outage, now));
             }
-            Move move = nextMove(outage, standing, now);
-            Instant at = move == null
-                    ? null
-                    : move.at().atZone(ZoneId.systemDefault()).toInstant();
-            if (at == null || at.isAfter(now.plus(READ_EVERY))) {
-                now = now.plus(READ_EVERY).plusSeconds(60);
-                continue;
-            }
-            now = at.isAfter(now) ? at.plusSeconds(150) : now.plusSeconds(150);
-            if (!now.isBefore(end)) {
+            Move move = ahead.poll();
+            if (move == null || !at(move).isBefore(end)) {
                 return;
             }
+            if (Duration.between(read, at(move)).compareTo(READ_EVERY) > 0) {
+                read = now.plusSeconds(60);
+                append(household, id, reading(outage.standing(), read), other, read);
+            }
+            now = at(move).isAfter(now) ? at(move).plusSeconds(150) : now.plusSeconds(150);
             if (move.kind() == MoveKind.ENGINE_OFF) {
-                append(
-                        household,
-                        id,
-                        new Event.Chosen(Goal.REFUEL, standing.changeover().options()),
-                        one,
-                        now);
+                Options options = outage.standing().changeover().options();
+                append(household, id, new Event.Chosen(Goal.REFUEL, options), one, now);
                 now = follow(household, id, one, other, now);
+                // the tank is full again, and everything has stood still for half an hour
+                ahead.clear();
             } else {
                 now = switchBreakers(household, id, move, other, now);
             }
         }
     }
 
-    private Move nextMove(Outage outage, Standing standing, Instant now) {
+    private static Instant at(Move move) {
+        return move.at().atZone(ZoneId.systemDefault()).toInstant();
+    }
+
+    private static List<Move> movesFrom(Outage outage, Instant now) {
+        Standing standing = outage.standing();
         Setup setup = standing.changeover().setup();
-        TankLevel tank = TankLevel.of(
-                setup, standing.living().supplied(), standing.living().fuel(), now);
         Wanted.Now from = new Wanted.Now(
                 setup,
                 LocalDateTime.ofInstant(now, ZoneId.systemDefault()),
                 standing.changeover().powered(standing.state()),
                 standing.living().had(ZoneId.systemDefault()),
-                tank == null
-                        ? null
-                        : new Refuelling.Fuel(
-                                tank.litres(),
-                                Math.max(
-                                        0,
-                                        outage.household().storedLitres()
-                                                - standing.living().filledLitres())));
+                standing.living().fuelLeft(setup, outage.household().storedLitres(), now));
         return outage.household().wanted().plan(from, Effort.INSTANT, null).plan().moves().stream()
                 .filter(move -> move.kind() != MoveKind.ENGINE_ON)
-                .findFirst()
-                .orElse(null);
+                .toList();
     }
 
     private Instant switchBreakers(long household, long id, Move move, Account who, Instant from) {
@@ -219,18 +208,22 @@ public class DemoData implements ApplicationRunner {
                         .orElseThrow());
     }
 
+    /** Step by step along the plan; when that was done. */
     private Instant follow(long household, long id, Account one, Account other, Instant from) {
         Instant now = from;
         while (true) {
             Standing standing =
                     outages.find(household, id).map(Outage::standing).orElseThrow();
-            Plan plan = standing.plan();
-            if (plan.steps().isEmpty()) {
+            List<Plan.Step> steps = standing.plan().steps();
+            if (steps.isEmpty()) {
                 return now;
             }
-            Plan.Step step = plan.steps().get(0);
-            now = now.plusSeconds(40 + 60L * step.minutes() + 7L * (standing.sequence() % 5));
-            append(household, id, done(step), step.place().outside() ? one : other, now);
+            int seen = standing.sequence();
+            for (Plan.Step step : steps) {
+                now = now.plusSeconds(40 + 60L * step.minutes() + 7L * (seen % 5));
+                outages.append(
+                        household, id, seen++, List.of(done(step)), step.place().outside() ? one : other, now);
+            }
         }
     }
 

@@ -4,9 +4,11 @@ import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import juiceswap.core.capacity.LegWatts;
 import juiceswap.core.house.Circuit;
@@ -102,7 +104,7 @@ public record RotationView(
     public record Visit(double x, int number, String text, boolean night) {}
 
     /**
-     * @param stacks what runs, each circuit on top of those before it
+     * @param stacks what runs, each circuit on top of those before it; one path for all the times of a circuit
      * @param foam outline of the largest start on top of what runs
      * @param limitY what may run
      * @param brimY what may start
@@ -111,13 +113,13 @@ public record RotationView(
             String leg,
             int y,
             int height,
-            List<Block> stacks,
+            List<Stack> stacks,
             String foam,
             double limitY,
             double brimY,
             String limit) {}
 
-    public record Block(double x, double y, double width, double height, String circuit, boolean chosen) {}
+    public record Stack(String circuit, String path, boolean chosen) {}
 
     /**
      * @param before the plan that this one would replace, or null
@@ -378,7 +380,7 @@ public record RotationView(
         private LegChart chart(Leg leg, int y, Limits limits, Setup setup, boolean splitPhase) {
             double scale = (size.leg - 4) / limits.legStartingWatts();
             double base = y + size.leg;
-            List<Block> blocks = new ArrayList<>();
+            Map<String, StringBuilder> blocks = new LinkedHashMap<>();
             StringBuilder foam = new StringBuilder();
             int from = 0;
             for (int slot = 1; slot <= slots; slot++) {
@@ -393,13 +395,9 @@ public record RotationView(
                             largest, LegWatts.starting(circuit, splitPhase).on(leg) - watts);
                     if (watts > 0) {
                         stacked += watts;
-                        blocks.add(new Block(
-                                x(from),
-                                round(base - stacked * scale),
-                                round((slot - from) * slotWidth),
-                                round(watts * scale),
-                                Words.label(circuit.id(), household),
-                                circuit.id().equals(chosen)));
+                        blocks.computeIfAbsent(circuit.id(), id -> new StringBuilder())
+                                .append(block(
+                                        x(from), base - stacked * scale, (slot - from) * slotWidth, watts * scale));
                     }
                 }
                 double top = round(base - (stacked + largest) * scale);
@@ -415,11 +413,20 @@ public record RotationView(
                     leg.name(),
                     y,
                     size.leg,
-                    blocks,
+                    blocks.entrySet().stream()
+                            .map(stack -> new Stack(
+                                    Words.label(stack.getKey(), household),
+                                    stack.getValue().toString(),
+                                    stack.getKey().equals(chosen)))
+                            .toList(),
                     foam.toString(),
                     round(base - limits.legRunningWatts() * scale),
                     round(base - limits.legStartingWatts() * scale),
                     String.format(Locale.ENGLISH, "%,.0f W", limits.legRunningWatts()));
+        }
+
+        private static String block(double x, double y, double width, double height) {
+            return "M" + x + " " + round(y) + "h" + round(width) + "v" + round(height) + "h" + round(-width) + "z";
         }
 
         private @Nullable Double nowX() {

@@ -202,10 +202,6 @@ public class Rotations {
                         .toList();
         Wanted wanted = outage.household().wanted().withWishes(wishes);
         Had had = standing.living().had(ZoneId.systemDefault());
-        TankLevel tank = TankLevel.of(
-                setup, standing.living().supplied(), standing.living().fuel(), clock.instant());
-        double stored = Math.max(
-                0, outage.household().storedLitres() - standing.living().filledLitres());
         return new Life(
                 outage,
                 standing,
@@ -215,8 +211,8 @@ public class Rotations {
                 wanted,
                 had,
                 wanted.from(setup, now, on, had, List.of()).needs(),
-                tank,
-                stored,
+                standing.living().tank(setup, clock.instant()),
+                standing.living().storedLitres(outage.household().storedLitres()),
                 inForce,
                 inForce == null ? null : Progress.of(inForce.plan(), on, now),
                 kept.size() > 1 ? kept.get(1) : null);

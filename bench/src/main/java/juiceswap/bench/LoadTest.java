@@ -1,0 +1,281 @@
+package juiceswap.bench;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import java.util.concurrent.ConcurrentSkipListMap;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.zip.GZIPInputStream;
+
+/**
+ * People at the pages of a running demo, from outside, as {@code bench/measure} lets them loose. Nothing but the JDK, so that
+ * it runs from its source.
+ *
+ * <pre>
+ * java LoadTest.java first ADDRESS                        what the first page transfers
+ * java LoadTest.java pages ADDRESS PEOPLE SECONDS PAUSE   each asks for a page, pauses PAUSE ms on average, and asks again
+ * java LoadTest.java streams ADDRESS STREAMS SECONDS      holds live streams open and counts what comes
+ * </pre>
+ */
+public final class LoadTest {
+    /** Every page of the application, and what open pages ask for with each reading of the panel monitor. */
+    private static final List<String> PAGES = List.of(
+            "/now",
+            "/now/strip",
+            "/now/live",
+            "/swap",
+            "/meter",
+            "/meter/live",
+            "/meter/wiring",
+            "/meter/bonding",
+            "/rotate",
+            "/house",
+            "/house/loads",
+            "/house/supply",
+            "/house/choose",
+            "/house/needs",
+            "/house/size",
+            "/house/cords",
+            "/house/device",
+            "/house/files",
+            "/house/brief",
+            "/house/directory",
+            "/logbook");
+
+    private static final Pattern TOKEN = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"");
+    private static final Pattern ASSET = Pattern.compile("(?:href|src)=\"(/assets/[^\"]+)\"");
+    private static final Pattern FONT = Pattern.compile("url\\(\"?(/assets/[^\")]+)");
+
+    private final String address;
+    private final HttpClient client;
+
+    private LoadTest(String address) {
+        this.address = address;
+        this.client = HttpClient.newBuilder()
+                .version(HttpClient.Version.HTTP_1_1)
+                .cookieHandler(new CookieManager())
+                .followRedirects(HttpClient.Redirect.NORMAL)
+                .build();
+    }
+
+    /** @param arguments see above */
+    public static void main(String[] arguments) throws IOException, InterruptedException {
+        String what = arguments.length < 2 ? "" : arguments[0];
+        if (what.equals("first")) {
+            first(arguments[1]);
+        } else if (what.equals("pages") && arguments.length == 5) {
+            pages(arguments[1], number(arguments[2]), number(arguments[3]), number(arguments[4]));
+        } else if (what.equals("streams") && arguments.length == 4) {
+            streams(arguments[1], number(arguments[2]), number(arguments[3]));
+        } else {
+            System.err.println("first ADDRESS | pages ADDRESS PEOPLE SECONDS PAUSE | streams ADDRESS STREAMS SECONDS");
+            System.exit(2);
+        }
+    }
+
+    private static int number(String text) {
+        return Integer.parseInt(text);
+    }
+
+    // ---- the first page
+
+    private static void first(String address) throws IOException, InterruptedException {
+        LoadTest person = new LoadTest(address);
+        person.enter();
+        Map<String, Integer> bytes = new TreeMap<>();
+        String page = person.fetch("/now", bytes);
+        for (String asset : found(ASSET, page)) {
+            String text = person.fetch(asset, bytes);
+            if (asset.endsWith(".css")) {
+                for (String font : found(FONT, text)) {
+                    person.fetch(font, bytes);
+                }
+            }
+        }
+        bytes.forEach((path, size) -> System.out.printf("%7d  %s%n", size, path));
+        System.out.printf(
+                "%7d  in all%n",
+                bytes.values().stream().mapToInt(Integer::intValue).sum());
+    }
+
+    private static List<String> found(Pattern pattern, String text) {
+        List<String> found = new ArrayList<>();
+        for (Matcher matcher = pattern.matcher(text); matcher.find(); ) {
+            found.add(matcher.group(1));
+        }
+        return found;
+    }
+
+    private String fetch(String path, Map<String, Integer> bytes) throws IOException, InterruptedException {
+        HttpResponse<byte[]> answer = client.send(request(path).build(), BodyHandlers.ofByteArray());
+        bytes.put(path, answer.body().length);
+        if (answer.statusCode() != 200) {
+            throw new IOException(path + " answers " + answer.statusCode());
+        }
+        boolean compressed =
+                answer.headers().firstValue("Content-Encoding").orElse("").equals("gzip");
+        return new String(
+                compressed
+                        ? new GZIPInputStream(new java.io.ByteArrayInputStream(answer.body())).readAllBytes()
+                        : answer.body(),
+                StandardCharsets.UTF_8);
+    }
+
+    // ---- people at pages
+
+    private static void pages(String address, int people, int seconds, int pause) throws InterruptedException {
+        Map<String, List<Long>> taken = new ConcurrentSkipListMap<>();
+        PAGES.forEach(page -> taken.put(page, new ArrayList<>()));
+        long begin = System.nanoTime();
+        // what comes while everybody arrives is not counted
+        long counted = begin + Duration.ofSeconds(seconds / 3).toNanos();
+        long end = begin + Duration.ofSeconds(seconds).toNanos();
+        AtomicLong failed = new AtomicLong();
+        List<Thread> threads = new ArrayList<>();
+        for (int i = 0; i < people; i++) {
+            Random random = new Random(i);
+            Thread thread = new Thread(() -> {
+                try {
+                    LoadTest person = new LoadTest(address);
+                    person.enter();
+                    while (System.nanoTime() < end) {
+                        String page = PAGES.get(random.nextInt(PAGES.size()));
+                        long asked = System.nanoTime();
+                        int status = person.client
+                                .send(person.request(page).build(), BodyHandlers.ofByteArray())
+                                .statusCode();
+                        long answered = System.nanoTime();
+                        if (status != 200) {
+                            failed.incrementAndGet();
+                        } else if (asked > counted) {
+                            List<Long> all = taken.get(page);
+                            synchronized (all) {
+                                all.add(answered - asked);
+                            }
+                        }
+                        if (pause > 0) {
+                            Thread.sleep(pause / 2 + random.nextInt(pause));
+                        }
+                    }
+                } catch (IOException | InterruptedException unanswered) {
+                    failed.incrementAndGet();
+                }
+            });
+            thread.start();
+            threads.add(thread);
+        }
+        for (Thread thread : threads) {
+            thread.join();
+        }
+        System.out.println("| page | asked | median ms | 99th percentile ms | slowest ms |");
+        System.out.println("|---|---:|---:|---:|---:|");
+        List<Long> all = new ArrayList<>();
+        taken.forEach((page, times) -> {
+            row(page, times);
+            all.addAll(times);
+        });
+        row("all", all);
+        System.out.printf(
+                "%n%d people, %.0f pages a second, %d failed%n",
+                people, all.size() / ((end - counted) / 1e9), failed.get());
+    }
+
+    private static void row(String page, List<Long> times) {
+        if (times.isEmpty()) {
+            return;
+        }
+        times.sort(null);
+        System.out.printf(
+                "| %s | %d | %.1f | %.1f | %.1f |%n",
+                page,
+                times.size(),
+                times.get(times.size() / 2) / 1e6,
+                times.get((int) (times.size() * 0.99)) / 1e6,
+                times.get(times.size() - 1) / 1e6);
+    }
+
+    // ---- live streams
+
+    private static void streams(String address, int streams, int seconds) throws IOException, InterruptedException {
+        LoadTest person = new LoadTest(address);
+        person.enter();
+        AtomicLong messages = new AtomicLong();
+        AtomicLong broken = new AtomicLong();
+        CountDownLatch open = new CountDownLatch(streams);
+        long end = System.nanoTime() + Duration.ofSeconds(seconds).toNanos();
+        for (int i = 0; i < streams; i++) {
+            Thread thread = new Thread(() -> {
+                // as a browser does: a stream that ends is opened again
+                while (System.nanoTime() < end) {
+                    try {
+                        HttpResponse<InputStream> stream =
+                                person.client.send(person.request("/live").build(), BodyHandlers.ofInputStream());
+                        open.countDown();
+                        read(stream.body(), messages);
+                    } catch (IOException | InterruptedException lost) {
+                        broken.incrementAndGet();
+                    }
+                }
+            });
+            thread.setDaemon(true);
+            thread.start();
+        }
+        open.await();
+        System.out.println(streams + " streams open");
+        while (System.nanoTime() < end) {
+            Thread.sleep(10_000);
+        }
+        System.out.printf("%d messages, %d streams broken%n", messages.get(), broken.get());
+    }
+
+    private static void read(InputStream stream, AtomicLong messages) throws IOException {
+        try (var lines = new java.io.BufferedReader(new java.io.InputStreamReader(stream, StandardCharsets.UTF_8))) {
+            for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+                if (line.startsWith("data:")) {
+                    messages.incrementAndGet();
+                }
+            }
+        }
+    }
+
+    // ---- a person
+
+    private void enter() throws IOException, InterruptedException {
+        String page = client.send(
+                        HttpRequest.newBuilder(URI.create(address + "/sign-in")).build(), BodyHandlers.ofString())
+                .body();
+        Matcher token = TOKEN.matcher(page);
+        if (!token.find()) {
+            throw new IOException("no form at /sign-in");
+        }
+        String form = "name=ines&_csrf=" + URLEncoder.encode(token.group(1), StandardCharsets.UTF_8);
+        client.send(
+                HttpRequest.newBuilder(URI.create(address + "/demo-sign-in"))
+                        .header("Content-Type", "application/x-www-form-urlencoded")
+                        .POST(HttpRequest.BodyPublishers.ofString(form))
+                        .build(),
+                BodyHandlers.discarding());
+    }
+
+    private HttpRequest.Builder request(String path) {
+        return HttpRequest.newBuilder(URI.create(address + path))
+                .header("Accept", "text/html, */*")
+                .header("Accept-Encoding", "gzip");
+    }
+}
