@@ -56,7 +56,9 @@ public final class LoadTest {
             "/house/files",
             "/house/brief",
             "/house/directory",
-            "/logbook");
+            "/logbook",
+            // the demo’s third outage is the one that goes on
+            "/logbook/3");
 
     private static final Pattern TOKEN = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"");
     private static final Pattern ASSET = Pattern.compile("(?:href|src)=\"(/assets/[^\"]+)\"");

@@ -111,7 +111,12 @@ public class DemoData implements ApplicationRunner {
     private void live(long household, HouseholdFile file, Account one, Account other, Instant start, int hours) {
         Instant now = begin(household, file, one, other, start);
         long id = outages.current(household).orElseThrow().id();
-        now = now.plus(Duration.ofHours(hours));
+        Instant end = now.plus(Duration.ofHours(hours));
+        for (Instant read = now.plus(READ_EVERY); read.isBefore(end); read = read.plus(READ_EVERY)) {
+            Standing standing = outages.find(household, id).orElseThrow().standing();
+            append(household, id, reading(standing, read), other, read);
+        }
+        now = end;
         append(household, id, new Event.UtilitySeen(Sign.METER_DISPLAY, now), one, now);
         append(household, id, new Event.Chosen(Goal.ON_UTILITY, file.outage()), one, now);
         now = follow(household, id, one, other, now.plusSeconds(600));

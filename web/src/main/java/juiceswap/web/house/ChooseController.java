@@ -295,7 +295,7 @@ class ChooseController {
                 String id = circuit.path("id").asString();
                 String choice = form.value("choice-" + id);
                 if (!choice.isEmpty()) {
-                    circuit.put(occasion.word(), Choice.of(choice).word());
+                    circuit.put(occasion.word(), choice);
                     if (choice.equals("must")) {
                         must.add(id);
                     }

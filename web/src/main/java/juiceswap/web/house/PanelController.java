@@ -260,7 +260,13 @@ class PanelController {
         if (!done) {
             HouseEditing.refuse(form, flash);
         }
-        return "redirect:/house?circuit=" + id;
+        return toCircuit(entry);
+    }
+
+    /** Only what is known goes into an address. */
+    private static String toCircuit(@Nullable CircuitEntry entry) {
+        return "redirect:/house"
+                + (entry == null ? "" : "?circuit=" + entry.circuit().id());
     }
 
     @PostMapping("/house/panel/circuit")
@@ -309,7 +315,7 @@ class PanelController {
         });
         if (!done) {
             HouseEditing.refuse(form, flash);
-            return "redirect:/house?circuit=" + id;
+            return toCircuit(entry);
         }
         flash.addFlashAttribute("taken", label + " is out of the panel. Undo brings it back.");
         return "redirect:/house?panel=" + (entry == null ? "" : entry.panel());
@@ -427,7 +433,7 @@ class PanelController {
         if (!done) {
             HouseEditing.refuse(form, flash);
         }
-        return done ? "redirect:/house" : "redirect:/house?settings=true&panel=" + id;
+        return done ? "redirect:/house" : "redirect:/house?settings=true";
     }
 
     @PostMapping("/house/undo")

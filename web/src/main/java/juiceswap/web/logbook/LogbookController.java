@@ -18,12 +18,14 @@ import juiceswap.web.drawing.LineView;
 import juiceswap.web.exchange.Downloads;
 import juiceswap.web.exchange.EventJson;
 import juiceswap.web.exchange.Json;
+import juiceswap.web.meter.Trends;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.Outages;
 import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.words.Words;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -33,6 +35,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
 
 /** The record of each outage: every event with time and person, readings; to look at and to take away. */
@@ -40,13 +43,18 @@ import org.springframework.web.server.ResponseStatusException;
 @RequestMapping("/logbook")
 class LogbookController {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM yyyy, HH:mm", Locale.ENGLISH);
-    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ENGLISH);
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("EEE HH:mm:ss", Locale.ENGLISH);
+
+    /** A log of days has thousands of entries. */
+    private static final int ENTRIES_SHOWN = 150;
 
     private final Outages outages;
+    private final Trends trends;
     private final Words words;
 
-    LogbookController(Outages outages, Words words) {
+    LogbookController(Outages outages, Trends trends, Words words) {
         this.outages = outages;
+        this.trends = trends;
         this.words = words;
     }
 
@@ -56,6 +64,18 @@ class LogbookController {
     /** A line of the log as shown; {@code tone} is stop, watch or empty. */
     public record LineView(
             int sequence, String time, String who, String what, String readings, String tone, boolean undone) {}
+
+    /**
+     * Which entries of a log are shown.
+     *
+     * @param earlier where the part before these begins
+     * @param later where the part after these begins
+     */
+    public record Part(int first, int last, int all, int earlier, int later) {
+        public boolean whole() {
+            return first == 1 && last == all;
+        }
+    }
 
     @GetMapping
     String list(@AuthenticationPrincipal Account account, Model model) {
@@ -67,17 +87,29 @@ class LogbookController {
         return "logbook/logbook";
     }
 
+    /** One outage; of a long log a part, from that entry on: the latest of one that goes on, the first of one that is over. */
     @GetMapping("/{id:\\d+}")
-    String show(@AuthenticationPrincipal Account account, @PathVariable long id, Model model) {
+    String show(
+            @AuthenticationPrincipal Account account,
+            @PathVariable long id,
+            @RequestParam(required = false) @Nullable Integer from,
+            Model model) {
         Outage outage = find(account, id);
         List<Integer> undone = outage.log().stream()
                 .filter(entry -> entry.event() instanceof Event.Undone)
                 .map(entry -> ((Event.Undone) entry.event()).sequence())
                 .toList();
-        model.addAttribute("summary", summary(outage));
+        int all = outage.log().size();
+        int latest = Math.max(1, all - ENTRIES_SHOWN + 1);
+        int asked = from != null ? from : outage.endedAt() == null ? latest : 1;
+        int first = Math.max(1, Math.min(asked, all));
+        int last = Math.min(all, first + ENTRIES_SHOWN - 1);
+        model.addAttribute("summary", summary(outage.summary()));
+        model.addAttribute("trends", trends.of(outage));
+        model.addAttribute("part", new Part(first, last, all, Math.max(1, first - ENTRIES_SHOWN), last + 1));
         model.addAttribute(
                 "lines",
-                outage.log().stream()
+                outage.log().subList(first - 1, last).stream()
                         .map(entry -> line(entry, outage, undone.contains(entry.sequence())))
                         .toList());
         return "logbook/outage";
@@ -159,7 +191,7 @@ class LogbookController {
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
-    private static Summary summary(Outage outage) {
+    private static Summary summary(Outages.Summary outage) {
         Instant end = outage.endedAt();
         String lasted = end == null ? "going on" : duration(Duration.between(outage.startedAt(), end));
         return new Summary(
@@ -167,7 +199,7 @@ class LogbookController {
                 outage.rehearsal() ? "Rehearsal" : "Outage",
                 DAY.format(outage.startedAt().atZone(ZoneId.systemDefault())),
                 lasted,
-                outage.log().size(),
+                outage.entries(),
                 end == null);
     }
 

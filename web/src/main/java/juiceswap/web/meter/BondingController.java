@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import juiceswap.core.bonding.BondJudgement;
 import juiceswap.core.bonding.BondJudgement.Use;
 import juiceswap.core.bonding.BondTests;
@@ -32,6 +33,8 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 @RequestMapping("/meter/bonding")
 class BondingController {
+    private static final Set<String> ANSWERS = Set.of("beeps", "silent", "ohms");
+
     private static final List<String> TESTS = List.of("generatorAlone", "inletAlone", "connected");
 
     private final Households households;
@@ -148,7 +151,7 @@ class BondingController {
     }
 
     private Asked asked(String test, Map<String, String> typed) {
-        String answer = typed.getOrDefault(test, "");
+        String answer = ANSWERS.contains(typed.getOrDefault(test, "")) ? typed.get(test) : "";
         String ohms = typed.getOrDefault(test + "Ohms", "").strip();
         String problem = null;
         Double value = null;

@@ -120,6 +120,12 @@ class Feeds {
         return inLog(account).with(store.thinned(account.householdId(), span.from, span.to, POINTS_OF_A_CHART));
     }
 
+    OutageReadings forCharts(Outage outage) {
+        Instant end = outage.endedAt() == null ? clock.instant() : outage.endedAt();
+        return OutageReadings.of(outage.standing().lived())
+                .with(store.thinned(outage.householdId(), outage.startedAt(), end, POINTS_OF_A_CHART));
+    }
+
     private OutageReadings inLog(Account account) {
         return OutageReadings.of(outages.current(account)
                 .map(outage -> outage.standing().lived())

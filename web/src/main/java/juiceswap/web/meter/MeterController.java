@@ -4,19 +4,12 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.ZoneId;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
 import juiceswap.core.InvalidInput;
-import juiceswap.core.house.Setup;
 import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.meter.Readings;
-import juiceswap.core.meter.Trend;
-import juiceswap.core.meter.Trend.Point;
-import juiceswap.core.supply.Limits;
-import juiceswap.web.drawing.TrendView;
 import juiceswap.web.meter.ReadingStore.Source;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.LikelyCauses;
@@ -44,6 +37,7 @@ class MeterController {
     private final SwapService swap;
     private final LikelyCauses causes;
     private final Feeds feeds;
+    private final Trends trends;
     private final Monitoring monitoring;
     private final SimulatedMonitor monitor;
 
@@ -52,12 +46,14 @@ class MeterController {
             SwapService swap,
             LikelyCauses causes,
             Feeds feeds,
+            Trends trends,
             Monitoring monitoring,
             SimulatedMonitor monitor) {
         this.houses = houses;
         this.swap = swap;
         this.causes = causes;
         this.feeds = feeds;
+        this.trends = trends;
         this.monitoring = monitoring;
         this.monitor = monitor;
     }
@@ -97,25 +93,6 @@ class MeterController {
     String csv(@AuthenticationPrincipal Account account, HttpServletResponse response) {
         response.setHeader("Content-Disposition", "attachment; filename=\"readings.csv\"");
         return ReadingTable.write(feeds.all(account).taken());
-    }
-
-    private List<TrendView> trends(Account account, Setup setup) {
-        OutageReadings readings = feeds.forCharts(account);
-        double mostAmps = Limits.of(setup.generator(), setup.path()).legRunningWatts() / Limits.LEG_VOLTS;
-        List<TrendView> trends = new ArrayList<>();
-        addTrend(trends, "L1", "V", readings.points(Readings::l1n), Trend::ofLegVolts);
-        addTrend(trends, "L2", "V", readings.points(Readings::l2n), Trend::ofLegVolts);
-        addTrend(trends, "Frequency", "Hz", readings.points(Readings::hz), Trend::ofHertz);
-        addTrend(trends, "L1", "A", readings.points(Readings::l1a), points -> Trend.ofLegAmps(points, mostAmps));
-        addTrend(trends, "L2", "A", readings.points(Readings::l2a), points -> Trend.ofLegAmps(points, mostAmps));
-        return trends;
-    }
-
-    private static void addTrend(
-            List<TrendView> trends, String name, String unit, List<Point> points, Function<List<Point>, Trend> band) {
-        if (points.size() > 1) {
-            trends.add(TrendView.of(name, unit, band.apply(points), ZoneId.systemDefault()));
-        }
     }
 
     /** Into the log of the outage; a stop is seen on every screen. */
@@ -184,7 +161,7 @@ class MeterController {
 
     private void showFeed(Account account, MeterHouse.Present present, Model model) {
         model.addAttribute("feed", feeds.feed(account.householdId(), present));
-        model.addAttribute("trends", trends(account, present.setup()));
+        model.addAttribute("trends", trends.now(account, present.setup()));
     }
 
     /** Puts the stand-in for a panel monitor in, with a fault in the circuit or none, or takes it out. */

@@ -2,8 +2,11 @@ package juiceswap.web.security;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.net.URI;
+import java.net.URISyntaxException;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -92,8 +95,17 @@ class SignInController {
             @AuthenticationPrincipal Account account,
             @RequestHeader(name = "Referer", required = false) String referer) {
         accounts.setTheme(account, accounts.theme(account).equals("night") ? "day" : "night");
-        String path = referer == null ? "/" : java.net.URI.create(referer).getPath();
-        return "redirect:" + (path.startsWith("/") && !path.startsWith("//") ? path : "/");
+        return "redirect:" + pageOf(referer);
+    }
+
+    /** The page that a form was sent from, if it is one of ours; else the start. */
+    private static String pageOf(@Nullable String referer) {
+        try {
+            String path = referer == null ? null : new URI(referer).getPath();
+            return path != null && path.matches("/[a-z0-9/-]{0,80}") && !path.startsWith("//") ? path : "/";
+        } catch (URISyntaxException malformed) {
+            return "/";
+        }
     }
 
     private static Map<String, String> problems(Map<String, String> typed) {

@@ -34,6 +34,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Repository
 public class Outages {
     private static final int OUTAGES_KEPT = 30;
+    private static final int OUTAGES_LISTED = 200;
 
     /** Every page needs the one that is going on; what was read lately is kept until its log has grown. */
     private final Map<Long, Outage> readLately =
@@ -66,9 +67,13 @@ public class Outages {
             boolean rehearsal,
             HouseholdFile household,
             Instant startedAt,
-            Instant endedAt,
+            @Nullable Instant endedAt,
             List<Entry> log,
             Standing standing) {
+
+        public Summary summary() {
+            return new Summary(id, rehearsal, startedAt, endedAt, log.size());
+        }
 
         /** Whether the street's power has held as long as this household wants; a rehearsal does not wait for it. */
         public boolean streetHasHeld(Standing standing, Instant now) {
@@ -101,13 +106,31 @@ public class Outages {
                 .fetchOptional(this::outage);
     }
 
+    /** An outage or rehearsal without its log. */
+    public record Summary(
+            long id,
+            boolean rehearsal,
+            Instant startedAt,
+            @Nullable Instant endedAt,
+            int entries) {}
+
     /** All of this household's, newest first. */
-    public List<Outage> all(long householdId) {
-        return db.selectFrom(OUTAGE)
+    public List<Summary> all(long householdId) {
+        return db.select(
+                        OUTAGE.ID, OUTAGE.REHEARSAL, OUTAGE.STARTED_AT, OUTAGE.ENDED_AT, DSL.max(OUTAGE_EVENT.SEQUENCE))
+                .from(OUTAGE)
+                .join(OUTAGE_EVENT)
+                .on(OUTAGE_EVENT.OUTAGE_ID.eq(OUTAGE.ID))
                 .where(OUTAGE.HOUSEHOLD_ID.eq(householdId))
+                .groupBy(OUTAGE.ID)
                 .orderBy(OUTAGE.STARTED_AT.desc())
-                .limit(200)
-                .fetch(this::outage);
+                .limit(OUTAGES_LISTED)
+                .fetch(row -> new Summary(
+                        row.value1(),
+                        row.value2(),
+                        row.value3().toInstant(),
+                        row.value4() == null ? null : row.value4().toInstant(),
+                        row.value5()));
     }
 
     /** Begins one; {@link Conflict} when another is going on. */
