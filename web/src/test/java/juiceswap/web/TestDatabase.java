@@ -1,5 +1,6 @@
 package juiceswap.web;
 
+import java.io.IOException;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
@@ -27,14 +28,25 @@ public final class TestDatabase {
     }
 
     public static void register(DynamicPropertyRegistry properties) {
-        String address = create();
-        properties.add("spring.datasource.url", () -> address);
-        properties.add("spring.datasource.username", () -> USER);
-        properties.add("spring.datasource.password", () -> "");
+        register(properties, create());
     }
 
     public static String user() {
         return USER;
+    }
+
+    /** Registers an empty database that is reached by a line which can be cut. */
+    public static DatabaseLine registerByLine(DynamicPropertyRegistry properties) throws IOException {
+        DatabaseLine line = new DatabaseLine(Integer.parseInt(PORT));
+        String address = create().replace(":" + PORT + "/", ":" + line.port() + "/");
+        register(properties, address);
+        return line;
+    }
+
+    private static void register(DynamicPropertyRegistry properties, String address) {
+        properties.add("spring.datasource.url", () -> address);
+        properties.add("spring.datasource.username", () -> USER);
+        properties.add("spring.datasource.password", () -> "");
     }
 
     private static String address(String database) {

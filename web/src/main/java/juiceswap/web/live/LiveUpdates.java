@@ -37,7 +37,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 class LiveUpdates implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(LiveUpdates.class);
     private static final int HEARTBEAT_SECONDS = 15;
-    private static final int MAX_STREAMS_OF_A_HOUSEHOLD = 50;
+    private static final int MAX_STREAMS_OF_A_HOUSEHOLD = 250;
 
     private final DSLContext db;
     private final String url;
@@ -92,6 +92,7 @@ class LiveUpdates implements SmartLifecycle {
             try (Connection connection = DriverManager.getConnection(url, user, password);
                     Statement statement = connection.createStatement()) {
                 statement.execute("listen outage_event");
+                tellTheEndOfTheLog();
                 PGConnection notices = connection.unwrap(PGConnection.class);
                 long nextHeartbeat = System.nanoTime() + TimeUnit.SECONDS.toNanos(HEARTBEAT_SECONDS);
                 while (running) {
@@ -109,10 +110,18 @@ class LiveUpdates implements SmartLifecycle {
                         nextHeartbeat = System.nanoTime() + TimeUnit.SECONDS.toNanos(HEARTBEAT_SECONDS);
                     }
                 }
-            } catch (SQLException lost) {
+            } catch (SQLException | RuntimeException lost) {
                 LOG.warn("live updates wait for the database: {}", lost.getMessage());
                 pause();
             }
+        }
+    }
+
+    /** What was written while nobody listened is told to everybody now. */
+    private void tellTheEndOfTheLog() {
+        for (long household : streams.keySet()) {
+            Integer last = lastSequence(household);
+            send(household, SseEmitter.event().name("changed").data(last == null ? 0 : last));
         }
     }
 

@@ -75,7 +75,9 @@ public class Rotations {
     private volatile boolean begun;
 
     /** By household. Each page asks; it holds until the log grows, a plan is made or improved, or the minute is over. */
-    private final Map<Long, Life> lately = new ConcurrentHashMap<>();
+    private final Map<Long, Lately> lately = new ConcurrentHashMap<>();
+
+    private record Lately(Instant minute, Life life) {}
 
     private final ExecutorService planner = Executors.newSingleThreadExecutor(task -> {
         Thread thread = new Thread(task, "rotation-planner");
@@ -172,21 +174,22 @@ public class Rotations {
         if (standing.changeover().kind() == Kind.AUTOMATIC_CIRCUITS) {
             return Optional.empty();
         }
-        LocalDateTime now = local(clock.instant());
+        // in the night on which an hour comes twice the local time alone would not do
+        Instant minute = clock.instant().truncatedTo(ChronoUnit.MINUTES);
         Long id = standing.living().plan();
         List<Kept> kept = id == null
                 ? List.of()
                 : plans.inForceAndProposed(
                         outage.id(), id, standing.changeover().setup());
-        Life last = lately.get(outage.householdId());
+        Lately last = lately.get(outage.householdId());
         if (last != null
-                && last.outage == outage
-                && last.now.equals(now)
-                && last.plans().equals(kept)) {
-            return Optional.of(last);
+                && last.life.outage == outage
+                && last.minute.equals(minute)
+                && last.life.plans().equals(kept)) {
+            return Optional.of(last.life);
         }
-        Life life = life(outage, now, kept);
-        lately.put(outage.householdId(), life);
+        Life life = life(outage, local(minute), kept);
+        lately.put(outage.householdId(), new Lately(minute, life));
         return Optional.of(life);
     }
 

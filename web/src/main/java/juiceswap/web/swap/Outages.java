@@ -176,7 +176,8 @@ public class Outages {
             insert(id, ++last, event, by, at);
             if (event instanceof Event.Ended) {
                 db.update(OUTAGE)
-                        .set(OUTAGE.ENDED_AT, at.atOffset(ZoneOffset.UTC))
+                        // a clock that was put back meanwhile does not keep an outage open
+                        .set(OUTAGE.ENDED_AT, DSL.greatest(OUTAGE.STARTED_AT, DSL.val(at.atOffset(ZoneOffset.UTC))))
                         .where(OUTAGE.ID.eq(id))
                         .execute();
             }
