@@ -98,7 +98,7 @@ public class DemoData implements ApplicationRunner {
         Account bram = accounts.create(household, "Bram", Accounts.DEMO_HELPER, "estuary-lantern", "helper");
         Instant today = clock.instant().truncatedTo(ChronoUnit.DAYS);
         live(household, file, ines, bram, today.minus(Duration.ofDays(312)).plus(Duration.ofHours(18)), 7);
-        sensor.show(household, false);
+        sensor.show(household, false, clock.instant().minus(EVENING_SINCE));
         monitor.put(household, SimulatedMonitor.SOUND);
         live(household, file, bram, ines, today.minus(Duration.ofDays(41)).plus(Duration.ofHours(3)), 26);
         if (secondEvening) {

@@ -1,8 +1,5 @@
 package juiceswap.web.drawing;
 
-import java.time.Instant;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -12,6 +9,7 @@ import juiceswap.core.changeover.Energised;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice.Kind;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The one-line drawing of where the power comes from.
@@ -19,8 +17,6 @@ import juiceswap.core.house.TransferDevice.Kind;
  * @param nodes from the street to the engine
  */
 public record LineView(List<Node> nodes) {
-    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
-
     /**
      * @param symbol street, switch, panel, inlet, cord or engine
      * @param figure one live figure
@@ -39,14 +35,13 @@ public record LineView(List<Node> nodes) {
             boolean liveAfter,
             String href) {}
 
-    /** {@code since} is when the outage began, or null. */
-    public static LineView of(Changeover changeover, SwapState state, Instant since, ZoneId zone) {
+    /** {@code since} is when the outage began, in words, or null. */
+    public static LineView of(Changeover changeover, SwapState state, @Nullable String since) {
         Energised live = Energised.of(changeover, state);
         Setup setup = changeover.setup();
         Kind kind = changeover.kind();
         List<Node> nodes = new ArrayList<>();
-        String street =
-                state.utilityLive() ? "live" : since == null ? "dark" : "dark since " + TIME.format(since.atZone(zone));
+        String street = state.utilityLive() ? "live" : since == null ? "dark" : "dark since " + since;
         nodes.add(new Node("Street", "street", street, true, live.street(), false, live.street(), "/now"));
         boolean streetSide = live.street();
         if (kind.hasPlate()) {

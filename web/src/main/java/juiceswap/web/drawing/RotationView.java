@@ -140,6 +140,12 @@ public record RotationView(
         private static final int TOP = 46;
         private static final int GAP = 26;
 
+        /** Every second hour is named: more would run into each other on a phone. */
+        private static final int HOURS_NAMED = 2;
+
+        /** How wide “18:00” is, with the gap before it. */
+        private static final int NAME_OF_AN_HOUR = 48;
+
         private final HouseholdFile household;
         private final RotationPlan plan;
         private final @Nullable RotationPlan before;
@@ -308,12 +314,12 @@ public record RotationView(
 
         private List<Hour> hours() {
             List<Hour> hours = new ArrayList<>();
-            int every = size == Size.WIDE ? 2 : 1;
             for (int slot = 0; slot < slots; slot++) {
                 LocalDateTime time = horizon.at(slot);
                 if (time.getMinute() == 0) {
-                    boolean strong = time.getHour() % every == 0;
-                    hours.add(new Hour(x(slot), strong ? clock(slot) : "", strong));
+                    boolean strong = time.getHour() % HOURS_NAMED == 0;
+                    boolean room = x(slot) + NAME_OF_AN_HOUR <= size.width;
+                    hours.add(new Hour(x(slot), strong && room ? clock(slot) : "", strong));
                 }
             }
             return hours;

@@ -1,7 +1,7 @@
 package juiceswap.web.frame;
 
 import jakarta.servlet.http.HttpServletRequest;
-import java.time.ZoneId;
+import java.time.Clock;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
@@ -40,6 +40,7 @@ class Frame {
     private final Rotations rotations;
     private final LoadWatch loads;
     private final Words words;
+    private final Clock clock;
 
     Frame(
             Outages outages,
@@ -47,13 +48,15 @@ class Frame {
             Accounts accounts,
             Rotations rotations,
             LoadWatch loads,
-            Words words) {
+            Words words,
+            Clock clock) {
         this.outages = outages;
         this.households = households;
         this.accounts = accounts;
         this.rotations = rotations;
         this.loads = loads;
         this.words = words;
+        this.clock = clock;
     }
 
     /** What the stop strip says: what, where, the single thing to do first. */
@@ -77,7 +80,8 @@ class Frame {
             Standing standing = outage.standing();
             model.addAttribute(
                     "line",
-                    LineView.of(standing.changeover(), standing.state(), outage.startedAt(), ZoneId.systemDefault()));
+                    LineView.of(
+                            standing.changeover(), standing.state(), Words.since(outage.startedAt(), clock.instant())));
             model.addAttribute("outageOn", outage.rehearsal() ? "rehearsal" : "outage");
             model.addAttribute("alarmed", standing.alarmed());
             if (!account.guest()) {
@@ -130,6 +134,6 @@ class Frame {
                         false)
                 .change();
         state.utilityLive = true;
-        return LineView.of(changeover, changeover.putRight(state.state()), null, ZoneId.systemDefault());
+        return LineView.of(changeover, changeover.putRight(state.state()), null);
     }
 }

@@ -21,11 +21,16 @@ import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.swap.SwapPage.Crew;
 import juiceswap.web.swap.SwapPage.Other;
 import juiceswap.web.words.Words;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 
 /** Who works on an outage, whose move is next, and what the others are doing. */
 @Component
 class Crews {
+    private static final Logger LOG = LoggerFactory.getLogger(Crews.class);
+
     private final Helpers helpers;
     private final Guests guests;
     private final Words words;
@@ -42,7 +47,12 @@ class Crews {
     record Work(Plan plan, Turn turn, Crew crew) {}
 
     Work work(Outage outage, Standing standing, Account account) {
-        helpers.seen(account, outage.id());
+        try {
+            helpers.seen(account, outage.id());
+        } catch (DataAccessException notWritten) {
+            // on a full disk a step can still be read
+            LOG.warn("who looks could not be written: {}", notWritten.getMessage());
+        }
         String me = account.displayName();
         List<Helper> present = helpers.present(outage.id());
         Place myPlace = present.stream()

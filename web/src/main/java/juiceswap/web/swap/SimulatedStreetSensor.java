@@ -3,6 +3,7 @@ package juiceswap.web.swap;
 import static juiceswap.web.db.Tables.STREET_SENSOR;
 
 import java.time.Clock;
+import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.Optional;
 import org.jooq.DSLContext;
@@ -31,14 +32,20 @@ public class SimulatedStreetSensor implements StreetSensor {
     /** Makes it show that; a household without one gets one. Showing the same again changes nothing. */
     @Transactional
     public void show(long householdId, boolean live) {
+        show(householdId, live, clock.instant());
+    }
+
+    /** Makes it show that, as it has since then. */
+    @Transactional
+    public void show(long householdId, boolean live, Instant since) {
         db.insertInto(STREET_SENSOR)
                 .set(STREET_SENSOR.HOUSEHOLD_ID, householdId)
                 .set(STREET_SENSOR.LIVE, live)
-                .set(STREET_SENSOR.SINCE, clock.instant().atOffset(ZoneOffset.UTC))
+                .set(STREET_SENSOR.SINCE, since.atOffset(ZoneOffset.UTC))
                 .onConflict(STREET_SENSOR.HOUSEHOLD_ID)
                 .doUpdate()
                 .set(STREET_SENSOR.LIVE, live)
-                .set(STREET_SENSOR.SINCE, clock.instant().atOffset(ZoneOffset.UTC))
+                .set(STREET_SENSOR.SINCE, since.atOffset(ZoneOffset.UTC))
                 .where(STREET_SENSOR.LIVE.ne(live))
                 .execute();
         db.execute("select pg_notify('outage_event', {0})", DSL.val(householdId + " sensor"));

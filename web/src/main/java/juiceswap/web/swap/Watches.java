@@ -2,10 +2,7 @@ package juiceswap.web.swap;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.Arrays;
-import java.util.Locale;
 import java.util.Optional;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
@@ -20,8 +17,6 @@ import org.springframework.stereotype.Component;
 /** What is known of the street's power, in words. */
 @Component
 class Watches {
-    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
-
     private final StreetSensor sensor;
     private final Words words;
     private final Clock clock;
@@ -40,11 +35,12 @@ class Watches {
                 watch != null,
                 watch == null
                         ? ""
-                        : words.say("sign." + watch.sign().word() + ".brief") + ", since " + time(watch.since()),
+                        : words.say("sign." + watch.sign().word() + ".brief") + ", since "
+                                + Words.since(watch.since(), now),
                 watch == null ? 0 : watch.heldAt(outage.household().hold()).toEpochMilli(),
                 now.toEpochMilli(),
                 outage.streetHasHeld(standing, now),
-                reading.map(Watches::shown).orElse(null),
+                reading.map(shown -> shown(shown, now)).orElse(null),
                 watch != null && reading.isPresent() && !reading.get().live(),
                 Arrays.stream(Sign.values())
                         .filter(sign -> sign != Sign.SENSOR)
@@ -52,11 +48,7 @@ class Watches {
                         .toList());
     }
 
-    private static String shown(Reading reading) {
-        return (reading.live() ? "power since " : "dark since ") + time(reading.since());
-    }
-
-    private static String time(Instant instant) {
-        return TIME.format(instant.atZone(ZoneId.systemDefault()));
+    private static String shown(Reading reading, Instant now) {
+        return (reading.live() ? "power since " : "dark since ") + Words.since(reading.since(), now);
     }
 }

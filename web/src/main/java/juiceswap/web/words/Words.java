@@ -1,6 +1,10 @@
 package juiceswap.web.words;
 
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Locale;
@@ -16,6 +20,9 @@ import org.springframework.stereotype.Component;
 /** The product's words for steps, rules, causes and events, from {@code steps.properties}. */
 @Component
 public class Words {
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
+    private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH);
+
     private final MessageSource messages;
 
     public Words(MessageSource messages) {
@@ -199,6 +206,13 @@ public class Words {
             return whole / (24 * 60) + " days";
         }
         return whole % 60 == 0 ? whole / 60 + " h" : String.format(Locale.ENGLISH, "%d h %02d", whole / 60, whole % 60);
+    }
+
+    /** Since when, on this server's clock: the time, with the day when it was not today. */
+    public static String since(Instant then, Instant now) {
+        ZonedDateTime local = then.atZone(ZoneId.systemDefault());
+        boolean today = local.toLocalDate().equals(LocalDate.ofInstant(now, ZoneId.systemDefault()));
+        return (today ? TIME : DAY_AND_TIME).format(local);
     }
 
     /** How long ago a day is. */

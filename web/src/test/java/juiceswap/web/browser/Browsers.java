@@ -25,11 +25,8 @@ final class Browsers implements AutoCloseable {
 
     private final Playwright playwright =
             Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-    private final Browser browser = playwright
-            .chromium()
-            .launch(new BrowserType.LaunchOptions()
-                    .setExecutablePath(Path.of("/usr/bin/chromium"))
-                    .setArgs(FLAGS));
+    private final Browser browser = launch(FLAGS);
+    private Browser largeText;
     private final List<BrowserContext> open = new ArrayList<>();
     private final List<String> errors = new ArrayList<>();
 
@@ -52,6 +49,27 @@ final class Browsers implements AutoCloseable {
             }
         });
         return page;
+    }
+
+    /** A page of somebody who has set the browser to letters of twice the size. */
+    Page pageWithLargeText(int width, int height) {
+        if (largeText == null) {
+            List<String> flags = new ArrayList<>(FLAGS);
+            flags.add("--blink-settings=defaultFontSize=32,defaultFixedFontSize=26");
+            largeText = launch(flags);
+        }
+        BrowserContext context = largeText.newContext(
+                new Browser.NewContextOptions().setViewportSize(width, height).setReducedMotion(ReducedMotion.REDUCE));
+        open.add(context);
+        return context.newPage();
+    }
+
+    private Browser launch(List<String> flags) {
+        return playwright
+                .chromium()
+                .launch(new BrowserType.LaunchOptions()
+                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setArgs(flags));
     }
 
     /** A page of somebody whose phone runs no scripts. */
@@ -77,6 +95,9 @@ final class Browsers implements AutoCloseable {
     @Override
     public void close() {
         browser.close();
+        if (largeText != null) {
+            largeText.close();
+        }
         playwright.close();
     }
 }

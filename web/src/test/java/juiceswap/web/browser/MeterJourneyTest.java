@@ -10,8 +10,6 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.regex.Pattern;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.outage.Event;
@@ -268,22 +266,5 @@ class MeterJourneyTest extends OutageJourney {
     private Event last() {
         var log = swap.current(account("ines")).orElseThrow().log();
         return log.get(log.size() - 1).event();
-    }
-
-    @Test
-    void theMetersPagesPassTheAccessibilityScan() {
-        Person ines = person(390, 844).enter("ines");
-        List<String> violations = new ArrayList<>();
-        for (String path : List.of(
-                "/meter?l1n=88&l2n=151&loaded=yes",
-                "/meter/wiring?asked=yes&openNeutral=yes",
-                "/meter/bonding?generatorAlone=beeps")) {
-            ines.go(path);
-            scan(ines.page, path, violations);
-            assertThat((int) ines.page.evaluate("document.documentElement.scrollWidth - innerWidth"))
-                    .as(path + " is too wide")
-                    .isLessThanOrEqualTo(0);
-        }
-        assertThat(violations).isEmpty();
     }
 }

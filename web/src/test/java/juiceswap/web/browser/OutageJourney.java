@@ -3,9 +3,6 @@ package juiceswap.web.browser;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.deque.html.axecore.playwright.AxeBuilder;
-import com.deque.html.axecore.results.AxeResults;
-import com.microsoft.playwright.Page;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
@@ -130,16 +127,6 @@ abstract class OutageJourney {
                     steps.get(0).circuit(),
                     good);
         }
-    }
-
-    /** Adds every violation of WCAG 2.2 AA that the page shows. */
-    static void scan(Page page, String where, List<String> violations) {
-        AxeResults results = new AxeBuilder(page)
-                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
-                .analyze();
-        results.getViolations()
-                .forEach(rule -> violations.add(where + ": " + rule.getId() + " "
-                        + rule.getNodes().get(0).getHtml()));
     }
 
     /** Says that the street has had power for long enough, and goes back. */

@@ -3,8 +3,6 @@ package juiceswap.web.drawing;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.time.Instant;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -40,14 +38,14 @@ class DrawingsTest {
     }
 
     private List<String> lit(SwapState state) {
-        return LineView.of(changeover, state, Instant.EPOCH, ZoneOffset.UTC).nodes().stream()
+        return LineView.of(changeover, state, "Thu 18:04").nodes().stream()
                 .filter(LineView.Node::live)
                 .map(LineView.Node::name)
                 .toList();
     }
 
     private LineView.Node node(SwapState state, String name) {
-        return LineView.of(changeover, state, Instant.EPOCH, ZoneOffset.UTC).nodes().stream()
+        return LineView.of(changeover, state, "Thu 18:04").nodes().stream()
                 .filter(node -> node.name().equals(name))
                 .findFirst()
                 .orElseThrow();
@@ -56,7 +54,7 @@ class DrawingsTest {
     @Test
     void aDarkHouseIsDarkFromEndToEnd() {
         assertThat(lit(state(s -> {}))).isEmpty();
-        assertThat(node(state(s -> {}), "Street").figure()).isEqualTo("dark since 00:00");
+        assertThat(node(state(s -> {}), "Street").figure()).isEqualTo("dark since Thu 18:04");
     }
 
     @Test
@@ -111,7 +109,7 @@ class DrawingsTest {
         HouseholdFile workshop = household("tarn-edge-workshop");
         Changeover other = new Changeover(workshop.setup(), workshop.outage());
         SwapState dark = other.putRight(SwapState.initial(Bond.BONDED, false, false));
-        assertThat(LineView.of(other, dark, null, ZoneOffset.UTC).nodes())
+        assertThat(LineView.of(other, dark, null).nodes())
                 .extracting(LineView.Node::name)
                 .containsExactly("Street", "Switch", "Panel", "Inlet", "Cord", "Engine");
     }

@@ -1,0 +1,199 @@
+package juiceswap.web.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import java.util.List;
+import java.util.Map;
+import juiceswap.core.changeover.Action;
+import juiceswap.web.meter.SimulatedMonitor;
+import juiceswap.web.rotate.Rotations;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** Every view in its key states: on any screen nothing is cut off or overlaps, in both themes everybody can use it. */
+class EveryViewTest extends OutageJourney {
+    @Autowired
+    private SimulatedMonitor monitor;
+
+    @Autowired
+    private Rotations rotations;
+
+    private Looks looks;
+
+    private void lookAt(Person person, String... paths) {
+        for (String path : paths) {
+            person.go(path);
+            looks.at(person.page, path);
+        }
+    }
+
+    @BeforeEach
+    void begin() {
+        looks = new Looks();
+    }
+
+    @AfterEach
+    void nothingWrong() {
+        assertThat(looks.problems()).isEmpty();
+    }
+
+    @Test
+    void outsideTheDoor() {
+        Person stranger = person(1280, 800);
+        lookAt(stranger, "/sign-in", "/join");
+        stranger.page.locator("[name=code]").fill("NOSUCH");
+        stranger.page.locator("main button").click();
+        assertThat(stranger.page.locator(".problem").first()).isVisible();
+        looks.at(stranger.page, "/join refused");
+        Person ines = person(1280, 800).enter("ines");
+        lookAt(ines, "/there/is/nothing");
+    }
+
+    @Test
+    void theHouse() {
+        Person ines = person(1280, 800).enter("ines");
+        lookAt(
+                ines,
+                "/house",
+                "/house?circuit=fridge",
+                "/house?settings=true",
+                "/house/circuit/fridge?load=0",
+                "/house/circuit/fridge?links=true",
+                "/house/loads?by=room&q=pump",
+                "/house/supply?edit=generator",
+                "/house/choose",
+                "/house/needs?need=1",
+                "/house/size",
+                "/house/cords?add=true",
+                "/house/device?edit=device",
+                "/house/files",
+                "/house/brief",
+                "/house/device/brief",
+                "/house/directory");
+        ines.go("/house/files");
+        ines.page.locator("textarea").first().fill("not,a,table");
+        ines.page
+                .locator("textarea")
+                .first()
+                .locator("xpath=ancestor::form")
+                .locator("button")
+                .first()
+                .click();
+        looks.at(ines.page, "a table that could not be read");
+    }
+
+    @Test
+    void whileTheStreetIsLive() {
+        Person ines = person(1280, 800).enter("ines");
+        lookAt(
+                ines,
+                "/now",
+                "/meter",
+                "/meter?l1n=88&l2n=151&loaded=yes",
+                "/meter?l1n=one",
+                "/meter/wiring?asked=yes&openNeutral=yes",
+                "/meter/bonding?generatorAlone=beeps",
+                "/rotate",
+                "/logbook");
+        ines.go("/logbook");
+        ines.page.locator("main a[href^='/logbook/']").first().click();
+        looks.at(ines.page, "an earlier outage");
+    }
+
+    @Test
+    void inTheChangeover() {
+        Person ines = startsOutage(1280, 800);
+        lookAt(ines, "/now", "/swap");
+        advance(ines, Action.WARM_UP);
+        looks.at(ines.page, "/swap warming up");
+        advance(ines, Action.PLATE_TO_GENERATOR);
+        lookAt(
+                ines,
+                "/swap",
+                "/swap?why=main-on",
+                "/swap?part=main&why=main-on",
+                "/swap?part=branches",
+                "/swap/hand-over");
+        advance(ines, Action.MEASURE_LOADED);
+        looks.at(ines.page, "/swap reading");
+        ines.read(Map.of("l1n", "88", "l2n", "151"));
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator(".stop-strip").first()).containsText("neutral");
+        looks.at(ines.page, "/swap stopped");
+        ines.page.locator("button[title^='CO alarm']").click();
+        assertThat(ines.page.locator(".alarm")).isVisible();
+        looks.at(ines.page, "/swap alarm");
+    }
+
+    @Test
+    void onTheSet() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, null);
+        looks.at(ines.page, "/swap on the set");
+        rotations.keepUp(account("ines").householdId());
+        monitor.put(account("ines").householdId(), SimulatedMonitor.SOUND);
+        lookAt(
+                ines,
+                "/now",
+                "/now?circuit=range",
+                "/now?circuit=fridge",
+                "/rotate",
+                "/rotate?circuit=heater",
+                "/meter");
+        ines.go("/rotate");
+        ines.page.getByText("Kettle and toaster counter now").click();
+        assertThat(ines.page.locator(".proposal")).isVisible();
+        looks.at(ines.page, "/rotate with a proposal");
+    }
+
+    @Test
+    void withLargeText() {
+        Person ines = new Person(browsers.pageWithLargeText(390, 844), address()).enter("ines");
+        looks.atLargeText(ines.page, "/now, calm");
+        for (String path : List.of(
+                "/house",
+                "/house?circuit=fridge",
+                "/house/loads",
+                "/house/supply",
+                "/house/choose",
+                "/house/needs?need=1",
+                "/house/size",
+                "/meter?l1n=88&l2n=151&loaded=yes",
+                "/meter/wiring",
+                "/meter/bonding",
+                "/logbook")) {
+            ines.go(path);
+            looks.atLargeText(ines.page, path);
+        }
+        Person bram = startsOutage(1280, 800);
+        for (Action until : List.of(Action.PLATE_TO_GENERATOR, Action.MEASURE_LOADED)) {
+            advance(bram, until);
+            ines.go("/swap");
+            looks.atLargeText(ines.page, "/swap " + until);
+        }
+        advance(bram, null);
+        rotations.keepUp(account("ines").householdId());
+        for (String path : List.of("/now?circuit=range", "/rotate?circuit=heater", "/swap")) {
+            ines.go(path);
+            looks.atLargeText(ines.page, path);
+        }
+    }
+
+    @Test
+    void aGuestsPhone() {
+        Person ines = startsOutage(1280, 800);
+        ines.go("/swap");
+        String code = ines.page.locator(".join .code").first().textContent().strip();
+        Page phone = browsers.page(390, 844);
+        phone.navigate(address() + "/join");
+        phone.locator("[name=code]").fill(code);
+        phone.locator("[name=name]").fill("Tove");
+        phone.locator("main button").click();
+        assertThat(phone.locator("main.swap")).isVisible();
+        looks.at(phone, "a guest’s /swap");
+    }
+}

@@ -1,0 +1,106 @@
+package juiceswap.web.browser;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.microsoft.playwright.Page;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+
+/** What a page must keep to on every screen: it fits, nothing is cut off or lies on something else, everybody can use it. */
+final class Looks {
+    private static final List<Integer> WIDTHS = List.of(360, 390, 768, 1280, 1920);
+
+    private static final List<String> WCAG_22_AA = List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa");
+
+    /** Sideways scrolling, clipped and overlapping text, targets too small for a thumb; one line for each. */
+    private static final String PROBLEMS = """
+            () => {
+              const found = [];
+              const what = (one) => one.tagName.toLowerCase() + '.' + (one.getAttribute('class') || '').split(' ').slice(0, 2).join('.')
+                + ' “' + (one.textContent || one.value || '').trim().replace(/\\s+/g, ' ').slice(0, 40) + '”';
+              const wide = document.documentElement.clientWidth;
+              const scrolls = (one) => one.closest('.overflow-x-auto, .tabs, .scroll-list') !== null;
+              const seen = (one) => one.checkVisibility({ visibilityProperty: true, opacityProperty: false });
+              if (document.documentElement.scrollWidth > wide + 1) {
+                const out = [...document.querySelectorAll('body *')].filter((one) => seen(one) && !scrolls(one)
+                  && one.getBoundingClientRect().right > wide + 1 && ![...one.children].some((child) => child.getBoundingClientRect().right > wide + 1));
+                found.push('scrolls sideways to ' + document.documentElement.scrollWidth + ': ' + out.slice(0, 3).map(what).join(', '));
+              }
+              for (const one of document.querySelectorAll('body *')) {
+                if (one.ownerSVGElement || !seen(one) || scrolls(one) || one.closest('.clip') || !one.textContent.trim()) continue;
+                const style = getComputedStyle(one);
+                const cuts = ['hidden', 'clip'].includes(style.overflowX) || one.matches('button, .button');
+                if (cuts && style.display !== 'inline' && one.clientWidth > 1 && one.scrollWidth > one.clientWidth + 1) found.push('clipped: ' + what(one));
+              }
+              const texts = [];
+              const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+              for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+                const parent = node.parentElement;
+                if (parent.clientWidth === 1 && !parent.ownerSVGElement) continue; // for screen readers alone
+                if (!node.textContent.trim() || !seen(parent) || parent.closest('dialog, option, title, datalist, [aria-hidden=true], nav.pages, .brief, [data-stick]') || scrolls(parent)) continue;
+                if (parent.closest('.act') && getComputedStyle(parent.closest('.act')).position === 'sticky') continue;
+                if (parent.closest('details:not([open])') && !parent.closest('summary')) continue;
+                const range = document.createRange();
+                range.selectNodeContents(node);
+                for (const box of range.getClientRects()) if (box.width > 2) texts.push({ parent, box });
+              }
+              texts.sort((one, other) => one.box.top - other.box.top);
+              for (let i = 0; i < texts.length; i++) {
+                for (let j = i + 1; j < texts.length && texts[j].box.top < texts[i].box.bottom; j++) {
+                  const one = texts[i], other = texts[j];
+                  const across = Math.min(one.box.right, other.box.right) - Math.max(one.box.left, other.box.left);
+                  const down = Math.min(one.box.bottom, other.box.bottom) - Math.max(one.box.top, other.box.top);
+                  const least = Math.min(one.box.height, other.box.height);
+                  if (across > 2 && down > least * 0.35 && one.parent !== other.parent) found.push('overlap: ' + what(one.parent) + ' and ' + what(other.parent));
+                }
+              }
+              for (const one of document.querySelectorAll('button, .button, select, input:not([type=hidden])')) {
+                const box = one.getBoundingClientRect();
+                if (seen(one) && box.height > 0 && box.height < (one.matches('[type=checkbox], [type=radio]') ? 20 : 39)) found.push('small: ' + what(one) + ' ' + Math.round(box.height));
+              }
+              return [...new Set(found)].slice(0, 12);
+            }""";
+
+    private final Set<String> problems = new LinkedHashSet<>();
+
+    /** All that was found wrong so far, with where. */
+    List<String> problems() {
+        return List.copyOf(problems);
+    }
+
+    /** Looks at the page in every width and in both themes. */
+    void at(Page page, String where) {
+        for (int width : WIDTHS) {
+            page.setViewportSize(width, 844);
+            note(page, where + " at " + width);
+        }
+        page.setViewportSize(1280, 800);
+        scan(new AxeBuilder(page).withTags(WCAG_22_AA), where + " by night");
+        // by day nothing but the colours is different
+        page.evaluate("document.documentElement.className = 'day'");
+        scan(new AxeBuilder(page).withRules(List.of("color-contrast", "link-in-text-block")), where + " by day");
+        page.evaluate("document.documentElement.className = 'night'");
+    }
+
+    /** Looks at a page of a browser that is set to large text. */
+    void atLargeText(Page page, String where) {
+        for (int width : List.of(390, 768, 1280)) {
+            page.setViewportSize(width, 844);
+            note(page, where + " at " + width + ", text at 200 %");
+        }
+    }
+
+    @SuppressWarnings("unchecked")
+    private void note(Page page, String where) {
+        for (String problem : (List<String>) page.evaluate(PROBLEMS)) {
+            problems.add(where + ": " + problem);
+        }
+    }
+
+    private void scan(AxeBuilder scanner, String where) {
+        scanner.analyze()
+                .getViolations()
+                .forEach(rule -> problems.add(where + ": " + rule.getId() + " "
+                        + rule.getNodes().get(0).getHtml()));
+    }
+}
