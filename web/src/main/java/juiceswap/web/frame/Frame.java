@@ -18,6 +18,7 @@ import juiceswap.web.security.Accounts;
 import juiceswap.web.swap.Outages;
 import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.words.Words;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ControllerAdvice;
@@ -41,6 +42,7 @@ class Frame {
     private final LoadWatch loads;
     private final Words words;
     private final Clock clock;
+    private final boolean demonstrates;
 
     Frame(
             Outages outages,
@@ -49,7 +51,8 @@ class Frame {
             Rotations rotations,
             LoadWatch loads,
             Words words,
-            Clock clock) {
+            Clock clock,
+            @Value("${juice.demo.second-evening:false}") boolean demonstrates) {
         this.outages = outages;
         this.households = households;
         this.accounts = accounts;
@@ -57,6 +60,7 @@ class Frame {
         this.loads = loads;
         this.words = words;
         this.clock = clock;
+        this.demonstrates = demonstrates;
     }
 
     /** What the stop strip says: what, where, the single thing to do first. */
@@ -68,6 +72,7 @@ class Frame {
             return;
         }
         model.addAttribute("account", account);
+        model.addAttribute("tour", demonstrates ? Tour.at(request.getParameter("tour")) : null);
         model.addAttribute("theme", accounts.theme(account));
         model.addAttribute(
                 "page",

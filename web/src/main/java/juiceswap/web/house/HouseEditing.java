@@ -45,6 +45,7 @@ class HouseEditing {
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND, "There is no house yet"));
         model.addAttribute("held", held);
         model.addAttribute("household", held.file());
+        model.addAttribute("first", households.firstSteps(account.householdId(), held.file()));
         model.addAttribute("tabs", TABS);
         model.addAttribute("tab", tab);
         if (!model.containsAttribute("form")) {

@@ -2,6 +2,7 @@ package juiceswap.web.household;
 
 import static juiceswap.web.db.Tables.HOUSEHOLD;
 import static juiceswap.web.db.Tables.HOUSEHOLD_REVISION;
+import static juiceswap.web.db.Tables.OUTAGE;
 
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
@@ -90,6 +91,11 @@ public class Households {
                 .where(HOUSEHOLD.ID.eq(id))
                 .fetchOptional(HOUSEHOLD.FILE)
                 .map(this::read);
+    }
+
+    /** How far the household has come on its way to a first rehearsal. */
+    public FirstSteps firstSteps(long id, HouseholdFile file) {
+        return FirstSteps.of(file, db.fetchExists(OUTAGE, OUTAGE.HOUSEHOLD_ID.eq(id)));
     }
 
     /** The household as it stands, empty until there is a file. */

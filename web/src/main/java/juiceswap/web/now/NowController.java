@@ -95,6 +95,7 @@ class NowController {
             return "redirect:/house";
         }
         if (swap.current(account).isEmpty()) {
+            model.addAttribute("first", households.firstSteps(account.householdId(), file));
             return calm(file, model);
         }
         Life life = rotations.life(account).orElse(null);

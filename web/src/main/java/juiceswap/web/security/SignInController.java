@@ -26,11 +26,17 @@ class SignInController {
     private final Accounts accounts;
     private final Entrance entrance;
     private final boolean demo;
+    private final boolean secondEvening;
 
-    SignInController(Accounts accounts, Entrance entrance, @Value("${juice.demo:false}") boolean demo) {
+    SignInController(
+            Accounts accounts,
+            Entrance entrance,
+            @Value("${juice.demo:false}") boolean demo,
+            @Value("${juice.demo.second-evening:false}") boolean secondEvening) {
         this.accounts = accounts;
         this.entrance = entrance;
         this.demo = demo;
+        this.secondEvening = secondEvening;
     }
 
     @GetMapping("/sign-in")
@@ -53,7 +59,7 @@ class SignInController {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
         entrance.enter(accounts.loadUserByUsername(as), request, response);
-        return "redirect:/";
+        return secondEvening ? "redirect:/now?tour=0" : "redirect:/";
     }
 
     @GetMapping("/welcome")
