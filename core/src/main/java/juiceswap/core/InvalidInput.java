@@ -24,6 +24,7 @@ public final class InvalidInput extends RuntimeException {
 
     private final transient List<Problem> problems;
 
+    /** Several problems at once; there must be one at least. */
     public InvalidInput(List<Problem> problems) {
         super(
                 problems.isEmpty()
@@ -32,6 +33,7 @@ public final class InvalidInput extends RuntimeException {
         this.problems = List.copyOf(problems);
     }
 
+    /** One problem; {@code field} is a JSON pointer, empty for the whole. */
     public InvalidInput(String field, String message) {
         this(List.of(new Problem(field, message)));
     }

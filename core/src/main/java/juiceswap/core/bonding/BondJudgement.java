@@ -41,6 +41,7 @@ public record BondJudgement(
             this.safe = safe;
         }
 
+        /** How it is written in JSON. */
         public String word() {
             return name().toLowerCase(java.util.Locale.ROOT).replace('_', '-');
         }
@@ -73,10 +74,12 @@ public record BondJudgement(
         }
     }
 
+    /** Whether the set may be started with this bond. */
     public boolean safeToStart() {
         return verdict.safe;
     }
 
+    /** What the tests amount to for this use of the set. */
     public static BondJudgement of(Use use, BondTests tests) {
         Finding alone = BondTests.finding(tests.generatorAlone());
         Finding inlet = BondTests.finding(tests.inletAlone());

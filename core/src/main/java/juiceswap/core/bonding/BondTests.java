@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param connected at a receptacle of the set with both cord ends in
  */
 public record BondTests(
+        /** Nothing was measured. */
         @Nullable Double generatorAlone,
         @Nullable Double inletAlone,
         @Nullable Double connected) {

@@ -65,10 +65,12 @@ public record Capacity(
         return ok() && fullestShare() > TIGHT_SHARE;
     }
 
+    /** The findings that forbid it. */
     public List<Finding> blocks() {
         return findings.stream().filter(Finding::blocks).toList();
     }
 
+    /** Running amps on that leg. */
     public double amps(Leg leg) {
         return running.on(leg) / Limits.LEG_VOLTS;
     }

@@ -39,6 +39,7 @@ public final class CordPlan {
         /** Nothing trips when somebody touches a live part in the wet. */
         NO_GFCI;
 
+        /** Whether it must not be used like this. */
         public boolean stops() {
             return this == OVER_AMPACITY || this == NEEDS_240;
         }
@@ -51,11 +52,13 @@ public final class CordPlan {
      * @param starting drop while its largest load starts beside the rest
      */
     public record Judged(VoltageDrop running, VoltageDrop starting, Set<Fault> faults) {
+        /** Whether nothing stands against it. */
         public boolean ok() {
             return faults.stream().noneMatch(Fault::stops);
         }
     }
 
+    /** What these loads mean for that cord. */
     public static Judged judge(Cord cord, List<Load> loads) {
         double running = 0;
         double extra = 0;

@@ -44,6 +44,7 @@ public record Finding(
         }
     }
 
+    /** Whether it forbids switching on like this. */
     public boolean blocks() {
         return code.blocks;
     }

@@ -6,16 +6,20 @@ import juiceswap.core.house.Load;
 
 /** Watts by leg. On a 120 V set with its one winding everything counts as L1. */
 public record LegWatts(double l1, double l2) {
+    /** Nothing on either leg. */
     public static final LegWatts NONE = new LegWatts(0, 0);
 
+    /** Watts on both legs together. */
     public double total() {
         return l1 + l2;
     }
 
+    /** Watts on that leg. */
     public double on(Leg leg) {
         return leg == Leg.L1 ? l1 : l2;
     }
 
+    /** The two added, leg by leg. */
     public LegWatts plus(LegWatts more) {
         return new LegWatts(l1 + more.l1, l2 + more.l2);
     }

@@ -35,6 +35,7 @@ public record LoadsReading(
         List<String> openFirst,
         @Nullable Levelling levelling) {
 
+    /** How what is drawn stands to what may be. */
     public enum Verdict {
         FITS,
         TIGHT,
@@ -128,6 +129,7 @@ public record LoadsReading(
         /** Amps that the other leg may change by without another load having changed. */
         private static final double STEADY_AMPS = 0.7;
 
+        /** What a circuit drew, from the amps of its leg before and after it was switched. */
         public static Measured of(
                 Setup setup, String circuit, double beforeL1, double beforeL2, double afterL1, double afterL2) {
             Circuit found = setup.find(circuit);

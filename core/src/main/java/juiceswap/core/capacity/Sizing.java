@@ -31,6 +31,7 @@ public record Sizing(List<Double> demands, LegWatts running, boolean pathOk, Lis
             this.word = word;
         }
 
+        /** How it is written in JSON. */
         public String word() {
             return word;
         }
@@ -46,6 +47,7 @@ public record Sizing(List<Double> demands, LegWatts running, boolean pathOk, Lis
         return Math.max(runningWatts(), Math.max(demand(Demand.STARTING), demand(Demand.LEG_STARTING)));
     }
 
+    /** Watts that the choice asks for in that sense. */
     public double demand(Demand demand) {
         return demands.get(demand.ordinal());
     }

@@ -224,6 +224,7 @@ public enum Action {
         return word;
     }
 
+    /** The one that is written so in JSON; empty when there is none. */
     public static Optional<Action> of(String word) {
         return Arrays.stream(values())
                 .filter(action -> action.word.equals(word))

@@ -32,6 +32,7 @@ public final class Changeover {
     private final Map<String, Boolean> pickUpFits = new ConcurrentHashMap<>();
     private volatile @Nullable Boolean blockFits;
 
+    /** The changeover of that house as these options want it. */
     public Changeover(Setup setup, Options options) {
         this.setup = setup;
         this.options = options;
@@ -53,18 +54,22 @@ public final class Changeover {
         this.wanted = List.copyOf(all);
     }
 
+    /** The house, its device and its set. */
     public Setup setup() {
         return setup;
     }
 
+    /** What is wished for. */
     public Options options() {
         return options;
     }
 
+    /** Of the transfer device. */
     public Kind kind() {
         return kind;
     }
 
+    /** The set. */
     public Generator generator() {
         return setup.generator();
     }
@@ -186,10 +191,15 @@ public final class Changeover {
         return state.engine().running() && bonds(state) != 1;
     }
 
+    /**
+     * Whether somebody may come to harm as things stand: the set feeds the street, a live end lies open, or the bond
+     * is wrong.
+     */
     public boolean danger(SwapState state) {
         return backfeeds(state) || looseLiveEnd(state) || wrongBondCount(state);
     }
 
+    /** Whether the supply is proven on that circuit. */
     public boolean isTestCircuit(String circuit) {
         return setup.transfer().usableTestCircuits().contains(circuit);
     }
@@ -206,6 +216,7 @@ public final class Changeover {
         return wanted;
     }
 
+    /** What is wanted and not yet on, in the order of picking up. */
     public List<String> unpicked(SwapState state) {
         return wanted.stream().filter(id -> !state.picked().contains(id)).toList();
     }

@@ -18,6 +18,7 @@ public enum Check {
         this.word = word;
     }
 
+    /** How it is written in JSON. */
     public String word() {
         return word;
     }

@@ -11,6 +11,7 @@ package juiceswap.core.changeover;
  */
 public record Energised(boolean street, boolean panel, boolean inlet, boolean cord, boolean engine) {
 
+    /** What carries voltage in that state. */
     public static Energised of(Changeover changeover, SwapState state) {
         boolean fed = changeover.fed(state);
         boolean fromStreet = state.utilityLive() && changeover.onUtilitySide(state);

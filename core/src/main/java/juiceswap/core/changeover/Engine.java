@@ -11,10 +11,12 @@ public enum Engine {
     COOLED,
     RESTING;
 
+    /** Whether it turns, and so makes voltage. */
     public boolean running() {
         return this == COLD || this == READY || this == HOT || this == COOLED;
     }
 
+    /** How it is written in JSON. */
     public String word() {
         return name().toLowerCase(Locale.ROOT);
     }

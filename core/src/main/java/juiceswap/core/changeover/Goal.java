@@ -129,10 +129,12 @@ public enum Goal {
         this.word = word;
     }
 
+    /** How it is written in JSON. */
     public String word() {
         return word;
     }
 
+    /** The one that is written so in JSON; empty when there is none. */
     public static Optional<Goal> of(String word) {
         return Arrays.stream(values()).filter(goal -> goal.word.equals(word)).findFirst();
     }

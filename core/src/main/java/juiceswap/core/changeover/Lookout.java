@@ -64,6 +64,7 @@ public enum Lookout {
         return check;
     }
 
+    /** Whether a household may say that it has no use for this point. */
     public boolean canBePutAside() {
         return canBePutAside;
     }
@@ -73,10 +74,12 @@ public enum Lookout {
         return of(setup, Action.UNPLUG_SENSITIVE, putAside).isEmpty();
     }
 
+    /** How it is written in JSON. */
     public String word() {
         return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
+    /** The one that is written so in JSON; empty when there is none. */
     public static Optional<Lookout> of(String word) {
         return Arrays.stream(values())
                 .filter(point -> point.word().equals(word))

@@ -23,6 +23,7 @@ public record Options(
         boolean noSensitive,
         @Nullable Place at) {
 
+    /** Nothing is wished for. */
     public static final Options NONE = new Options(false, false, Set.of(), List.of(), false, null);
 
     public Options {

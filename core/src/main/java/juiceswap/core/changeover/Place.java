@@ -15,10 +15,12 @@ public enum Place {
         this.outside = outside;
     }
 
+    /** Whether somebody there is out of the house. */
     public boolean outside() {
         return outside;
     }
 
+    /** How it is written in JSON. */
     public String word() {
         return name().toLowerCase(Locale.ROOT);
     }

@@ -23,6 +23,7 @@ public final class Planner {
     private final Goal goal;
     private final boolean shortcuts;
 
+    /** A planner of ways to that goal. */
     public Planner(Changeover changeover, Goal goal) {
         this(changeover, goal, true);
     }
@@ -36,6 +37,7 @@ public final class Planner {
 
     /** What would happen if somebody did it now. */
     public record Trial(boolean impossible, List<Rule> broken, SwapState state) {
+        /** Whether no rule forbids it and it changes anything. */
         public boolean allowed() {
             return !impossible && broken.isEmpty();
         }

@@ -51,6 +51,7 @@ public record SwapState(
         OFF,
         GENERATOR;
 
+        /** How it is written in JSON. */
         public String word() {
             return name().toLowerCase(java.util.Locale.ROOT);
         }
@@ -66,6 +67,7 @@ public record SwapState(
         REDUCED,
         STAGED;
 
+        /** How it is written in JSON. */
         public String word() {
             return name().toLowerCase(java.util.Locale.ROOT);
         }
@@ -85,7 +87,10 @@ public record SwapState(
         return new Change(this);
     }
 
-    /** A state being put together; {@link #state()} ends it. Defaults are those of a house gone dark. */
+    /**
+     * A state being put together; {@link #state()} ends it. Its fields are those of {@link SwapState}, with the defaults of a
+     * house gone dark.
+     */
     public static final class Change {
         public boolean utilityLive;
         public boolean utilitySteady;
@@ -140,14 +145,17 @@ public record SwapState(
             picked = java.util.Collections.unmodifiableSet(more);
         }
 
+        /** Marks a check as done. */
         public void tick(Check check) {
             done = done.with(check);
         }
 
+        /** Marks a check as not done. */
         public void untick(Check check) {
             done = done.without(check);
         }
 
+        /** The state with all of these changes. */
         public SwapState state() {
             return new SwapState(
                     utilityLive,

@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record WhatIf(Answer answer, List<Rule> broken, SwapState after, Energised before, Energised then) {
 
+    /** Whether a step may be done now, and if not, why. */
     public enum Answer {
         /** No rule is against it. */
         ALLOWED,

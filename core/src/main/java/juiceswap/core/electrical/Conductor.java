@@ -38,6 +38,7 @@ public enum Conductor {
         this.cordAmpacity = cordAmpacity;
     }
 
+    /** That gauge as it is printed along a cord, such as 10; empty when it is none of these. */
     public static Optional<Conductor> of(String gauge) {
         return Arrays.stream(values())
                 .filter(conductor -> conductor.gauge.equals(gauge))
@@ -54,6 +55,7 @@ public enum Conductor {
         return gauge;
     }
 
+    /** Ohms of one conductor a metre long, copper at 20 °C. */
     public double ohmsPerMetre() {
         return ohmsPer1000Ft / METRES_PER_1000_FT;
     }

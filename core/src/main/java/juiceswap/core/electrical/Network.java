@@ -83,6 +83,7 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
             boolean openL2,
             double looseNeutralOhms,
             boolean tiedLegs) {
+        /** A sound circuit. */
         public static final Faults NONE = new Faults(false, false, false, false, 0, false);
 
         public Faults {
@@ -102,10 +103,12 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
             this.nominalVolts = nominalVolts;
         }
 
+        /** How it is written in JSON. */
         public String word() {
             return name().replace('_', '-');
         }
 
+        /** The one that is written so in JSON; empty when there is none. */
         public static Optional<Between> of(String word) {
             return java.util.Arrays.stream(values())
                     .filter(between -> between.word().equals(word))

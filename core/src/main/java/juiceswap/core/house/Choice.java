@@ -17,19 +17,23 @@ public enum Choice {
         SUMMER,
         NIGHT;
 
+        /** How it is written in JSON. */
         public String word() {
             return name().toLowerCase(Locale.ROOT);
         }
 
+        /** The one that is written so in JSON; it must be one of them. */
         public static Occasion of(String word) {
             return valueOf(word.toUpperCase(Locale.ROOT));
         }
     }
 
+    /** How it is written in JSON. */
     public String word() {
         return name().toLowerCase(Locale.ROOT);
     }
 
+    /** The one that is written so in JSON; it must be one of them. */
     public static Choice of(String word) {
         return valueOf(word.toUpperCase(Locale.ROOT));
     }

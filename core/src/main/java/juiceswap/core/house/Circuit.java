@@ -84,6 +84,7 @@ public record Circuit(
         }
     }
 
+    /** Whether it takes two spaces, and so both legs. */
     public boolean twoPole() {
         return spaces.size() == 2;
     }
@@ -145,10 +146,12 @@ public record Circuit(
         return loads.stream().mapToDouble(Load::startingWatts).sum();
     }
 
+    /** Whether the two come back on one neutral. */
     public boolean sharesNeutralWith(Circuit other) {
         return other.id.equals(sharedNeutralWith) || id.equals(other.sharedNeutralWith);
     }
 
+    /** Whether the two must never be on together. */
     public boolean excludes(Circuit other) {
         return notWith.contains(other.id) || other.notWith.contains(id);
     }

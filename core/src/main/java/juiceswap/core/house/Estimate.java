@@ -11,6 +11,7 @@ import juiceswap.core.InvalidInput;
  * @param high not below {@code value}
  */
 public record Estimate(double low, double value, double high) {
+    /** Nothing at all, known for certain: where a sum begins. */
     public static final Estimate NOTHING = new Estimate(0, 0, 0);
 
     /** How a household knows a load, with the error that is usual for it (our own judgement of each way). */
@@ -28,10 +29,12 @@ public record Estimate(double low, double value, double high) {
             this.error = error;
         }
 
+        /** How it is written in JSON. */
         public String word() {
             return name().toLowerCase(Locale.ROOT);
         }
 
+        /** The one that is written so in JSON; it must be one of them. */
         public static Known of(String word) {
             return valueOf(word.toUpperCase(Locale.ROOT));
         }

@@ -18,6 +18,7 @@ public enum Leg {
         return (space + 1) / 2;
     }
 
+    /** L2 for L1, L1 for L2. */
     public Leg other() {
         return this == L1 ? L2 : L1;
     }

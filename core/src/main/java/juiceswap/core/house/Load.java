@@ -42,6 +42,7 @@ public record Load(String name, int volts, @Nullable Leg leg, Nameplate nameplat
         return nameplate.unitStartingWatts(volts) - nameplate.unitRunningWatts(volts);
     }
 
+    /** Whether it hangs between the two legs. */
     public boolean is240() {
         return volts == 240;
     }

@@ -30,10 +30,12 @@ public record Panel(int spaces, Leg topLeg, Numbering numbering) {
             this.word = word;
         }
 
+        /** How it is written in JSON. */
         public String word() {
             return word;
         }
 
+        /** The one that is written so in JSON; it must be one of them. */
         public static Numbering of(String word) {
             for (Numbering numbering : values()) {
                 if (numbering.word.equals(word)) {
@@ -49,6 +51,7 @@ public record Panel(int spaces, Leg topLeg, Numbering numbering) {
                 spaces >= 2 && spaces <= 84 && spaces % 2 == 0, "/spaces", "must be an even number from 2 to 84");
     }
 
+    /** Rows of spaces, left and right in each. */
     public int rows() {
         return spaces / 2;
     }

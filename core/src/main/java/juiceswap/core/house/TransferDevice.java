@@ -56,6 +56,7 @@ public record TransferDevice(
             return word;
         }
 
+        /** The one that is written so in JSON; empty when there is none. */
         public static Optional<Kind> of(String word) {
             return Arrays.stream(values())
                     .filter(kind -> kind.word.equals(word))

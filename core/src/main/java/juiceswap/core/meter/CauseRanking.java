@@ -48,6 +48,7 @@ public final class CauseRanking {
         HZ,
         NG;
 
+        /** How it is written in JSON. */
         public String word() {
             return name().toLowerCase(java.util.Locale.ROOT);
         }

@@ -35,6 +35,7 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
     /** Hertz of a sound set: a governor holds it a little above 60 under a usual load, and lets it rise without. */
     public static final double LOADED_HERTZ = 60.3;
 
+    /** Hertz of a set that carries nothing: the usual droop of a governor. */
     public static final double UNLOADED_HERTZ = 61.5;
 
     /** Share of its volts that a winding loses at full load: usual for a regulated portable set. */
@@ -50,6 +51,7 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
         on = List.copyOf(on);
     }
 
+    /** The circuit of a house with these circuits on and that bond at the set. */
     public static HouseCircuit of(Setup setup, Collection<String> on, Bond bond) {
         return new HouseCircuit(setup, List.copyOf(on), bond);
     }
@@ -88,6 +90,7 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
         return on.isEmpty() ? UNLOADED_HERTZ : LOADED_HERTZ;
     }
 
+    /** The set as a source. */
     public Source source() {
         Generator generator = setup.generator();
         double watts = generator.rating().runningWatts() * generator.derating();
@@ -96,6 +99,7 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
         return new Source(NO_LOAD_VOLTS, NO_LOAD_VOLTS, ohms);
     }
 
+    /** The cord between the set and the panel. */
     public Cord cord() {
         double ohms = setup.path().stream()
                 .filter(link -> link.awg() != null && link.lengthM() != null)

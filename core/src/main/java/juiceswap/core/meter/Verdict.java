@@ -6,6 +6,7 @@ public enum Verdict {
     WATCH,
     STOP;
 
+    /** The worse of the two. */
     public Verdict worse(Verdict other) {
         return compareTo(other) >= 0 ? this : other;
     }

@@ -14,10 +14,12 @@ public enum Answer {
     /** It waits for a button, a reset or its own programme. */
     NEEDS_RESTART;
 
+    /** How it is written in JSON. */
     public String word() {
         return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
+    /** The one that is written so in JSON; empty when there is none. */
     public static Optional<Answer> of(String word) {
         return Arrays.stream(values())
                 .filter(answer -> answer.word().equals(word))

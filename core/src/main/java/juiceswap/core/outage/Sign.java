@@ -15,10 +15,12 @@ public enum Sign {
     /** The neighbours' or the street's lights; they may run on a set too. */
     NEIGHBOURHOOD;
 
+    /** How it is written in JSON. */
     public String word() {
         return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
+    /** The one that is written so in JSON; empty when there is none. */
     public static Optional<Sign> of(String word) {
         return Arrays.stream(values()).filter(sign -> sign.word().equals(word)).findFirst();
     }

@@ -33,6 +33,7 @@ public record Timers(
 
     /** From when until when something takes its time. */
     public record Wait(Instant from, Instant until) {
+        /** Whether it has run out by then. */
         public boolean over(Instant now) {
             return !now.isBefore(until);
         }

@@ -16,6 +16,7 @@ public record UtilityWatch(Sign sign, Instant since) {
         return since.plus(hold);
     }
 
+    /** Whether it has lasted for {@code hold} by then. */
     public boolean held(Duration hold, Instant now) {
         return !now.isBefore(heldAt(hold));
     }

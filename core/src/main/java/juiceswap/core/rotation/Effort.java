@@ -26,10 +26,12 @@ public enum Effort {
         return work;
     }
 
+    /** How it is written in JSON. */
     public String word() {
         return name().toLowerCase(Locale.ROOT);
     }
 
+    /** The one that is written so in JSON; empty when there is none. */
     public static Optional<Effort> of(String word) {
         return Arrays.stream(values())
                 .filter(effort -> effort.word().equals(word))

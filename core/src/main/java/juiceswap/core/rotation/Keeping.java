@@ -83,10 +83,12 @@ public enum Keeping {
         return words;
     }
 
+    /** How it is written in JSON. */
     public String word() {
         return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
+    /** The one that is written so in JSON; empty when there is none. */
     public static Optional<Keeping> of(String word) {
         return Arrays.stream(values()).filter(one -> one.word().equals(word)).findFirst();
     }

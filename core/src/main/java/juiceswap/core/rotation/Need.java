@@ -133,6 +133,7 @@ public sealed interface Need {
 
     /** From and to in local time, each open when null. */
     record Window(@Nullable LocalDateTime from, @Nullable LocalDateTime to) {
+        /** At any time. */
         public static final Window ALWAYS = new Window(null, null);
 
         public Window {

@@ -49,6 +49,7 @@ public record RotationPlan(
         ENGINE_OFF,
         ENGINE_ON;
 
+        /** How it is written in JSON. */
         public String word() {
             return name().toLowerCase(Locale.ROOT).replace('_', '-');
         }

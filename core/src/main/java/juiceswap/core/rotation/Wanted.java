@@ -32,6 +32,7 @@ public record Wanted(
         wishes = List.copyOf(wishes);
     }
 
+    /** The same household with these wishes in the place of its own. */
     public Wanted withWishes(List<Wish> others) {
         return new Wanted(standing, others, sleep);
     }

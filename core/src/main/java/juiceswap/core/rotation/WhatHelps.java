@@ -28,6 +28,7 @@ public record WhatHelps(List<Shed> shed, @Nullable Double biggerSet) {
      */
     public record Shed(String circuit, double minutes) {}
 
+    /** What would help where this plan lets needs go short. */
     public static WhatHelps of(RotationPlan plan) {
         Rotation rotation = plan.rotation();
         List<Shed> shed = new ArrayList<>();

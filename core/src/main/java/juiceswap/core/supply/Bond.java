@@ -6,6 +6,7 @@ public enum Bond {
     FLOATING,
     UNKNOWN;
 
+    /** How it is written in JSON. */
     public String word() {
         return name().toLowerCase(java.util.Locale.ROOT);
     }

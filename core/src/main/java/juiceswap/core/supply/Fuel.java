@@ -16,10 +16,12 @@ public enum Fuel {
         this.word = word;
     }
 
+    /** How it is written in JSON. */
     public String word() {
         return word;
     }
 
+    /** The one that is written so in JSON; empty when there is none. */
     public static Optional<Fuel> of(String word) {
         return Arrays.stream(values()).filter(fuel -> fuel.word.equals(word)).findFirst();
     }

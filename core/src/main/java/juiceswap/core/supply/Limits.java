@@ -31,6 +31,7 @@ public record Limits(
     /** Volts between a leg and the neutral. */
     public static final double LEG_VOLTS = 120;
 
+    /** What a set gives through that path. */
     public static Limits of(Generator generator, List<Link> path) {
         Rating rating = generator.rating();
         double plan = rating.runningWatts() * generator.derating() * generator.marginPercent() / 100;

@@ -37,10 +37,12 @@ public record Link(
             this.word = word;
         }
 
+        /** How it is written in JSON. */
         public String word() {
             return word;
         }
 
+        /** The one that is written so in JSON; empty when there is none. */
         public static Optional<Kind> of(String word) {
             return Arrays.stream(values())
                     .filter(kind -> kind.word.equals(word))

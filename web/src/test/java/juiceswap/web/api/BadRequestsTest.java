@@ -5,10 +5,12 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.jsonPath;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
+import java.util.List;
 import juiceswap.web.exchange.Schemas;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.setup.MockMvcBuilders;
 
@@ -67,6 +69,29 @@ class BadRequestsTest {
         api.perform(post("/api/v1/voltages").content(body))
                 .andExpect(status().isBadRequest())
                 .andExpect(jsonPath("$.detail").isNotEmpty());
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "{\"a\":1e999}",
+                "{\"l1n\":-1e308,\"l2n\":1e308}",
+                "{\"l1n\":\"\\ud800\"}",
+                "{\"l1n\":00012}",
+                "{\"\\u0000\":0}",
+                "{\"l1n\":NaN}"
+            })
+    void oddNumbersAndLettersAreBadInput(String body) throws Exception {
+        api.perform(post("/api/v1/voltages").content(body)).andExpect(status().isBadRequest());
+    }
+
+    @Test
+    void aThousandLevelsAreNotReadToTheirEnd() throws Exception {
+        for (String level : List.of("[", "{\"a\":")) {
+            api.perform(post("/api/v1/capacity").content(level.repeat(20_000))).andExpect(status().isBadRequest());
+            String closed = level.repeat(1_000) + "1" + (level.equals("[") ? "]" : "}").repeat(1_000);
+            api.perform(post("/api/v1/capacity").content(closed)).andExpect(status().isBadRequest());
+        }
     }
 
     @Test

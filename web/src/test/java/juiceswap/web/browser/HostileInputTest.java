@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.APIRequestContext;
 import com.microsoft.playwright.APIResponse;
+import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.FormData;
 import com.microsoft.playwright.options.RequestOptions;
 import java.net.URLEncoder;
@@ -193,6 +194,40 @@ class HostileInputTest extends OutageJourney {
         });
         ines.go("/swap");
         assertThat(ines.seen()).isEqualTo(entries);
+    }
+
+    @Test
+    void tenMegabytesAreRefusedInWords() {
+        Person ines = person(1280, 800).enter("ines");
+        ines.go("/house/files");
+        String csrf = ines.page.locator("[name=_csrf]").first().getAttribute("value");
+        byte[] large = new byte[10_000_000];
+        Arrays.fill(large, (byte) '7');
+        for (String path : List.of("/house/import", "/house/table", "/meter/table")) {
+            FormData upload =
+                    FormData.create().set("_csrf", csrf).set("file", new FilePayload("a.csv", "text/csv", large));
+            APIResponse answer = ines.page
+                    .request()
+                    .post(
+                            address() + path,
+                            RequestOptions.create().setMultipart(upload).setTimeout(30_000));
+            assertThat(answer.status()).as(path).isEqualTo(413);
+            assertThat(answer.text()).contains("That file is too large");
+        }
+        FormData typed = FormData.create().set("_csrf", csrf).set("table", "7".repeat(10_000_000));
+        APIResponse answer = ines.page
+                .request()
+                .post(
+                        address() + "/meter/table",
+                        RequestOptions.create().setForm(typed).setTimeout(30_000));
+        assertThat(answer.status()).isBetween(400, 499);
+        APIResponse api = browsers.page(390, 844)
+                .request()
+                .post(
+                        address() + "/api/v1/capacity",
+                        RequestOptions.create().setData(large).setHeader("Content-Type", "application/json"));
+        assertThat(api.status()).isEqualTo(413);
+        stillThere(ines);
     }
 
     private void attackForms(Person person) {
