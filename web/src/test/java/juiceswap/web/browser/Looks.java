@@ -61,6 +61,13 @@ final class Looks {
               return [...new Set(found)].slice(0, 12);
             }""";
 
+    /** By day nothing but the colours is different; the scanner is in the page already. */
+    private static final String COLOURS = """
+            async () => {
+              const result = await axe.run({ runOnly: { type: 'rule', values: ['color-contrast', 'link-in-text-block'] } });
+              return result.violations.map((rule) => rule.id + ' ' + rule.nodes[0].html);
+            }""";
+
     private final Set<String> problems = new LinkedHashSet<>();
 
     /** All that was found wrong so far, with where. */
@@ -75,10 +82,14 @@ final class Looks {
             note(page, where + " at " + width);
         }
         page.setViewportSize(1280, 800);
-        scan(new AxeBuilder(page).withTags(WCAG_22_AA), where + " by night");
-        // by day nothing but the colours is different
+        new AxeBuilder(page)
+                .withTags(WCAG_22_AA)
+                .analyze()
+                .getViolations()
+                .forEach(rule -> problems.add(where + " by night: " + rule.getId() + " "
+                        + rule.getNodes().get(0).getHtml()));
         page.evaluate("document.documentElement.className = 'day'");
-        scan(new AxeBuilder(page).withRules(List.of("color-contrast", "link-in-text-block")), where + " by day");
+        add(page, COLOURS, where + " by day");
         page.evaluate("document.documentElement.className = 'night'");
     }
 
@@ -90,17 +101,14 @@ final class Looks {
         }
     }
 
-    @SuppressWarnings("unchecked")
     private void note(Page page, String where) {
-        for (String problem : (List<String>) page.evaluate(PROBLEMS)) {
-            problems.add(where + ": " + problem);
-        }
+        add(page, PROBLEMS, where);
     }
 
-    private void scan(AxeBuilder scanner, String where) {
-        scanner.analyze()
-                .getViolations()
-                .forEach(rule -> problems.add(where + ": " + rule.getId() + " "
-                        + rule.getNodes().get(0).getHtml()));
+    @SuppressWarnings("unchecked")
+    private void add(Page page, String script, String where) {
+        for (String problem : (List<String>) page.evaluate(script)) {
+            problems.add(where + ": " + problem);
+        }
     }
 }

@@ -76,6 +76,7 @@ abstract class OutageJourney {
         db.execute("delete from street_sensor");
         db.execute("delete from simulated_monitor");
         db.execute("delete from reading");
+        db.execute("update account set theme = 'night'");
         household("saltmarsh-cottage");
         assertThat(browsers.errors()).isEmpty();
     }
