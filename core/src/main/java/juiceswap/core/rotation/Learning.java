@@ -1,5 +1,7 @@
 package juiceswap.core.rotation;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.Optional;
 
 /**
@@ -11,6 +13,39 @@ public final class Learning {
     private static final double LEAST_SHARE = 0.05;
 
     private Learning() {}
+
+    /**
+     * What was learned of a reserve.
+     *
+     * @param holds true: how long it holds without power; false: how long it takes from empty to full with it
+     */
+    public record Learned(boolean holds, double minutes) {}
+
+    /**
+     * What a temperature tells together with the last one before it. Nothing when there is none, less than a minute lies
+     * between them, or the circuit was switched meanwhile.
+     *
+     * @param on whether it has power now
+     */
+    public static Optional<Learned> of(StandingNeed.Keep keep, Had had, boolean on, double celsius, Instant now) {
+        Had.Observed last = null;
+        for (Had.Observed one : had.observed()) {
+            if (one.circuit().equals(keep.circuit()) && one.celsius() != null) {
+                last = one;
+            }
+        }
+        if (last == null) {
+            return Optional.empty();
+        }
+        Instant changed = had.since(keep.circuit());
+        double minutes = Duration.between(last.at(), now).toSeconds() / 60.0;
+        if (minutes < 1 || changed != null && changed.isAfter(last.at())) {
+            return Optional.empty();
+        }
+        return on
+                ? recoverMinutes(keep, last.celsius(), celsius, minutes).map(recover -> new Learned(false, recover))
+                : holdMinutes(keep, last.celsius(), celsius, minutes).map(hold -> new Learned(true, hold));
+    }
 
     /**
      * How long it holds, by two temperatures between which it had no power.

@@ -56,6 +56,12 @@ public record Refuelling(
         return walk(plan, fuel, fillings, true);
     }
 
+    /** Whether the engine is stopped then to fill the tank, and not only to rest. */
+    public static boolean fills(LocalDateTime stopped, List<EngineOff> fillings) {
+        return fillings.stream()
+                .anyMatch(off -> !off.from().isAfter(stopped) && off.to().isAfter(stopped));
+    }
+
     private static Refuelling walk(RotationPlan plan, Fuel fuel, List<EngineOff> fillings, boolean place) {
         Setup setup = plan.rotation().setup();
         Generator generator = setup.generator();

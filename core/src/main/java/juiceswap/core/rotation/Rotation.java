@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.Executor;
+import java.util.concurrent.ForkJoinPool;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.house.Setup;
@@ -50,8 +52,18 @@ public record Rotation(
 
     /** The same, beginning with a plan that is in force: its on-sets by slot, as many as there are. */
     public RotationPlan plan(Effort effort, @Nullable List<Set<String>> inForce) {
+        return plan(effort, inForce, ForkJoinPool.commonPool());
+    }
+
+    /**
+     * The same.
+     *
+     * @param beside who runs the searches but the first; {@code Runnable::run} has them one after the other, which takes
+     *     longer and leaves the other processors to others
+     */
+    public RotationPlan plan(Effort effort, @Nullable List<Set<String>> inForce, Executor beside) {
         Compiled compiled = new Compiled(this);
-        return RotationPlan.of(compiled, RotationSearch.best(compiled, effort, inForce));
+        return RotationPlan.of(compiled, RotationSearch.best(compiled, effort, inForce, beside));
     }
 
     /** What a plan made before amounts to: its on-sets by slot, of circuits that are known to this question. */

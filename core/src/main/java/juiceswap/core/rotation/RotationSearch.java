@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executor;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -80,7 +81,7 @@ final class RotationSearch {
     }
 
     /** The best on-sets that this much effort finds. */
-    static long[] best(Compiled problem, Effort effort, @Nullable List<Set<String>> inForce) {
+    static long[] best(Compiled problem, Effort effort, @Nullable List<Set<String>> inForce, Executor beside) {
         long[] start = inForce == null ? null : bits(problem, inForce);
         if (effort == Effort.INSTANT) {
             return new RotationSearch(problem, 0).search(effort.work(), start);
@@ -88,7 +89,7 @@ final class RotationSearch {
         List<CompletableFuture<long[]>> others = new ArrayList<>();
         for (int seed = 1; seed < SIDE_BY_SIDE; seed++) {
             RotationSearch search = new RotationSearch(problem, seed);
-            others.add(CompletableFuture.supplyAsync(() -> search.search(effort.work(), start)));
+            others.add(CompletableFuture.supplyAsync(() -> search.search(effort.work(), start), beside));
         }
         long[] best = new RotationSearch(problem, 0).search(effort.work(), start);
         for (CompletableFuture<long[]> other : others) {

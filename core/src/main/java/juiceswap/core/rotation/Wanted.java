@@ -5,6 +5,8 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.Executor;
+import java.util.concurrent.ForkJoinPool;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Horizon.Sleep;
@@ -90,10 +92,19 @@ public record Wanted(
      * @param inForce the plan to begin the search with, null: from nothing
      */
     public Made plan(Now now, Effort effort, @Nullable RotationPlan inForce) {
+        return plan(now, effort, inForce, ForkJoinPool.commonPool());
+    }
+
+    /**
+     * The same.
+     *
+     * @param beside see {@link Rotation#plan(Effort, List, Executor)}
+     */
+    public Made plan(Now now, Effort effort, @Nullable RotationPlan inForce, Executor beside) {
         Rotation question = from(now.setup, now.time, now.on, now.had, List.of());
         List<Set<String>> start = inForce == null ? null : ahead(inForce, question.horizon());
         if (now.fuel == null) {
-            return new Made(question.plan(effort, start), Refuelling.UNKNOWN);
+            return new Made(question.plan(effort, start, beside), Refuelling.UNKNOWN);
         }
         List<EngineOff> chosen = fillings();
         RotationPlan first = question.plan(Effort.INSTANT, start);
@@ -101,7 +112,7 @@ public record Wanted(
         List<EngineOff> more = new ArrayList<>(placed.refuels());
         more.removeAll(chosen);
         RotationPlan plan = (more.isEmpty() ? question : from(now.setup, now.time, now.on, now.had, more))
-                .plan(effort, start == null ? null : first.on());
+                .plan(effort, start == null ? null : first.on(), beside);
         return new Made(plan, Refuelling.along(plan, now.fuel, placed.refuels()));
     }
 

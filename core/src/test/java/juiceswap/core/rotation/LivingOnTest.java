@@ -15,6 +15,7 @@ import juiceswap.core.InvalidInput;
 import juiceswap.core.Samples;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Had.Observed;
+import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Need.Priority;
 import juiceswap.core.rotation.Need.Window;
 import juiceswap.core.rotation.StandingNeed.Daily;
@@ -163,6 +164,31 @@ class LivingOnTest {
         assertThat(Learning.holdMinutes(FRIDGE, 3, 3.01, 40)).isEmpty();
         // running a quarter of the time to keep 240 minutes' worth: 80 minutes from empty to full
         assertThat(Learning.recoverMinutes(FRIDGE, 0.25)).isCloseTo(80, within(1e-9));
+    }
+
+    @Test
+    void twoTemperaturesTeachOnlyWhenNothingWasSwitchedBetweenThem() {
+        Observed three = new Observed(at(SIX.plusMinutes(10)), "fridge", 3.0, 240);
+        Had off = new Had(ZoneOffset.UTC, List.of(from(SIX)), List.of(three));
+        Instant later = at(SIX.plusMinutes(50));
+        assertThat(Learning.of(FRIDGE, off, false, 4, later)).hasValue(new Learning.Learned(true, 200));
+        assertThat(Learning.of(FRIDGE, off, true, 2, later)).hasValue(new Learning.Learned(false, 200));
+        assertThat(Learning.of(FRIDGE, off, false, 4, at(SIX.plusMinutes(10)))).isEmpty();
+        assertThat(Learning.of(FRIDGE, Had.NOTHING, false, 4, later)).isEmpty();
+        Had switched = new Had(
+                ZoneOffset.UTC,
+                List.of(from(SIX), from(SIX.plusMinutes(20), "fridge"), from(SIX.plusMinutes(30))),
+                List.of(three));
+        assertThat(Learning.of(FRIDGE, switched, false, 4, later)).isEmpty();
+    }
+
+    @Test
+    void aStopIsARefuellingWhenTheTankIsFilledInIt() {
+        List<EngineOff> fillings = List.of(new EngineOff(SIX, SIX.plusMinutes(30)));
+        assertThat(Refuelling.fills(SIX, fillings)).isTrue();
+        assertThat(Refuelling.fills(SIX.plusMinutes(15), fillings)).isTrue();
+        assertThat(Refuelling.fills(SIX.plusMinutes(30), fillings)).isFalse();
+        assertThat(Refuelling.fills(SIX.minusMinutes(15), fillings)).isFalse();
     }
 
     // ---- the question

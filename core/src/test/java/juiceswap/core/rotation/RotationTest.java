@@ -90,7 +90,7 @@ class RotationTest {
         Random random = new Random(3);
         Rotation rotation = anyRotation(random);
         RotationPlan one = rotation.plan(Effort.QUICK);
-        RotationPlan other = rotation.plan(Effort.QUICK);
+        RotationPlan other = rotation.plan(Effort.QUICK, null, Runnable::run);
         assertThat(other.on()).isEqualTo(one.on());
         assertThat(other.moves()).isEqualTo(one.moves());
         assertThat(other.score()).isEqualTo(one.score());

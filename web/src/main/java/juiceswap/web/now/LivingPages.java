@@ -16,6 +16,7 @@ import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.rotation.Need;
 import juiceswap.core.rotation.Progress;
+import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.supply.FuelUse;
@@ -113,13 +114,7 @@ class LivingPages {
     private NextMove next(Life life, Progress progress) {
         HouseholdFile household = life.outage().household();
         Move move = progress.next();
-        boolean refuel =
-                life.inForce().refuels().stream().anyMatch(off -> off.from().equals(move.at()))
-                        || life.inForce().wishes().stream()
-                                .anyMatch(wish -> wish instanceof juiceswap.core.rotation.Wish.Still still
-                                        && still.refuel()
-                                        && !still.from().isAfter(move.at())
-                                        && still.to().isAfter(move.at()));
+        boolean refuel = Refuelling.fills(move.at(), life.fillings(life.inForce()));
         List<Breaker> breakers = new ArrayList<>();
         if (move.kind() == MoveKind.VISIT) {
             move.off()

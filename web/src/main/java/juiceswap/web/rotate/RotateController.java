@@ -1,7 +1,6 @@
 package juiceswap.web.rotate;
 
 import java.time.Clock;
-import java.time.Duration;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.format.DateTimeParseException;
@@ -502,31 +501,20 @@ class RotateController {
         return BACK + "?circuit=" + circuit;
     }
 
-    /** What this temperature and the one before it tell of how long it holds, or recovers. */
+    /** What this temperature and the one before it tell of how long it holds, or recovers; empty when they tell nothing. */
     private String learned(Life life, StandingNeed.Keep keep, @Nullable Double celsius) {
-        List<Had.Observed> before = life.standing().living().observed().stream()
-                .filter(one -> one.circuit().equals(keep.circuit()) && one.celsius() != null)
-                .toList();
-        if (celsius == null || before.isEmpty()) {
+        if (celsius == null) {
             return "";
         }
-        Had.Observed last = before.get(before.size() - 1);
-        Had had = life.had();
-        java.time.Instant changed = had.since(keep.circuit());
-        double minutes = Duration.between(last.at(), clock.instant()).toSeconds() / 60.0;
-        if (minutes < 1 || changed != null && changed.isAfter(last.at())) {
-            return "";
-        }
-        String label = Words.label(keep.circuit(), life.outage().household());
-        if (life.on().contains(keep.circuit())) {
-            return Learning.recoverMinutes(keep, last.celsius(), celsius, minutes)
-                    .map(recover -> label + ": by these two temperatures it takes about " + Words.hours(recover)
-                            + " of power from empty to full. You can set that under House, Needs.")
-                    .orElse("");
-        }
-        return Learning.holdMinutes(keep, last.celsius(), celsius, minutes)
-                .map(hold -> label + ": by these two temperatures it holds about " + Words.hours(hold)
-                        + " without power. You can set that under House, Needs.")
+        boolean on = life.on().contains(keep.circuit());
+        return Learning.of(keep, life.had(), on, celsius, clock.instant())
+                .map(learned -> Words.label(keep.circuit(), life.outage().household())
+                        + (learned.holds()
+                                ? ": by these two temperatures it holds about " + Words.hours(learned.minutes())
+                                        + " without power."
+                                : ": by these two temperatures it takes about " + Words.hours(learned.minutes())
+                                        + " of power from empty to full.")
+                        + " You can set that under House, Needs.")
                 .orElse("");
     }
 

@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
@@ -58,6 +59,9 @@ import org.springframework.transaction.event.TransactionalEventListener;
 @Service
 public class Rotations {
     private static final Logger LOG = LoggerFactory.getLogger(Rotations.class);
+
+    /** What nobody waits for leaves a processor to the pages. */
+    private static final Executor ONE_AFTER_THE_OTHER = Runnable::run;
 
     /** Who is named for plans that nobody asked for. */
     static final String PLANNER = "Juice Swap";
@@ -158,9 +162,14 @@ public class Rotations {
         /** The tank along a plan. */
         public Refuelling fuelAlong(Kept kept) {
             double litres = tank == null ? 0 : tank.litres();
+            return Refuelling.along(kept.plan(), new Refuelling.Fuel(litres, storedLitres), fillings(kept));
+        }
+
+        /** The stops of a plan in which the tank is filled. */
+        public List<EngineOff> fillings(Kept kept) {
             List<EngineOff> fillings = new ArrayList<>(kept.refuels());
             fillings.addAll(wanted.withWishes(kept.wishes()).fillings());
-            return Refuelling.along(kept.plan(), new Refuelling.Fuel(litres, storedLitres), fillings);
+            return fillings;
         }
     }
 
@@ -250,7 +259,7 @@ public class Rotations {
         if (effort != Effort.QUICK) {
             inBackground(() -> {
                 RotationPlan better =
-                        made.plan().rotation().plan(effort, made.plan().on());
+                        made.plan().rotation().plan(effort, made.plan().on(), ONE_AFTER_THE_OTHER);
                 if (better.score() < made.plan().score() - 1) {
                     plans.improve(id, better);
                 }
@@ -359,8 +368,8 @@ public class Rotations {
         }
         String why = whyAnew(life);
         if (why != null) {
-            Wanted.Made made =
-                    life.wanted.plan(life.planFrom(), effort, life.inForce == null ? null : life.inForce.plan());
+            Wanted.Made made = life.wanted.plan(
+                    life.planFrom(), effort, life.inForce == null ? null : life.inForce.plan(), ONE_AFTER_THE_OTHER);
             long id = keep(life, PLANNER, why, life.wanted.wishes(), made);
             swap.planned(Account.device(household, PLANNER), id, why);
         }
