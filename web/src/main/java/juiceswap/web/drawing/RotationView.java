@@ -31,6 +31,8 @@ import org.jspecify.annotations.Nullable;
  * @param left where time begins
  * @param slotWidth of one slot
  * @param bottom of the last row
+ * @param hourLines path of a line for every hour
+ * @param hours those that are named
  * @param visits walks to the panel, numbered
  * @param stills while the engine stands still
  * @param now where the present is, null when it is not in the drawing
@@ -44,6 +46,7 @@ public record RotationView(
         int top,
         int bottom,
         List<Row> rows,
+        String hourLines,
         List<Hour> hours,
         List<Band> nights,
         List<Band> away,
@@ -97,7 +100,7 @@ public record RotationView(
     /** From one slot up to, not including, another. */
     public record Bar(double x, double width, int from, int to, boolean pinned) {}
 
-    public record Hour(double x, String text, boolean strong) {}
+    public record Hour(double x, String text) {}
 
     public record Band(double x, double width, String text) {}
 
@@ -188,6 +191,7 @@ public record RotationView(
                     TOP,
                     bottom,
                     rows,
+                    hourLines(height),
                     hours(),
                     bands(horizon::night, "night"),
                     bands(horizon::nobodyThere, "nobody there"),
@@ -312,14 +316,23 @@ public record RotationView(
             return round(y + size.row - 4 - share * (size.row - 8));
         }
 
+        private String hourLines(int height) {
+            StringBuilder path = new StringBuilder();
+            for (int slot = 0; slot < slots; slot++) {
+                if (horizon.at(slot).getMinute() == 0) {
+                    path.append("M").append(x(slot)).append(" 24V").append(height);
+                }
+            }
+            return path.toString();
+        }
+
         private List<Hour> hours() {
             List<Hour> hours = new ArrayList<>();
             for (int slot = 0; slot < slots; slot++) {
                 LocalDateTime time = horizon.at(slot);
-                if (time.getMinute() == 0) {
-                    boolean strong = time.getHour() % HOURS_NAMED == 0;
-                    boolean room = x(slot) + NAME_OF_AN_HOUR <= size.width;
-                    hours.add(new Hour(x(slot), strong && room ? clock(slot) : "", strong));
+                boolean named = time.getMinute() == 0 && time.getHour() % HOURS_NAMED == 0;
+                if (named && x(slot) + NAME_OF_AN_HOUR <= size.width) {
+                    hours.add(new Hour(x(slot), clock(slot)));
                 }
             }
             return hours;

@@ -95,7 +95,7 @@ final class Looks {
 
     /** Looks at a page of a browser that is set to large text. */
     void atLargeText(Page page, String where) {
-        for (int width : List.of(390, 768, 1280)) {
+        for (int width : List.of(390, 1280)) {
             page.setViewportSize(width, 844);
             note(page, where + " at " + width + ", text at 200 %");
         }

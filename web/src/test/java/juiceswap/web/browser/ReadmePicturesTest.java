@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -104,7 +105,9 @@ class ReadmePicturesTest extends OutageJourney {
         monitor.put(account("ines").householdId(), SimulatedMonitor.SOUND);
         ines.go("/now");
         assertThat(ines.page.locator(".breakers, main h1").first()).isVisible();
-        assertThat(ines.page.locator("main h1")).not().hasText("Working out the next move");
+        assertThat(ines.page.locator("main h1"))
+                .not()
+                .hasText("Working out the next move", new LocatorAssertions.HasTextOptions().setTimeout(60_000));
         assertThat(ines.page.locator("#feed-loads")).containsText("Read by the panel monitor");
         take(ines, "now-living");
         Person phone = person(390, 844).enter("bram");
