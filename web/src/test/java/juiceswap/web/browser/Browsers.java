@@ -32,14 +32,14 @@ final class Browsers implements AutoCloseable {
 
     Browsers() {
         // a busy machine takes its time over a page
-        PlaywrightAssertions.setDefaultAssertionTimeout(15_000);
+        PlaywrightAssertions.setDefaultAssertionTimeout(30_000);
     }
 
     /** A page of a new person with a screen of that size. */
     Page page(int width, int height) {
         BrowserContext context = browser.newContext(
                 new Browser.NewContextOptions().setViewportSize(width, height).setReducedMotion(ReducedMotion.REDUCE));
-        context.setDefaultTimeout(15_000);
+        context.setDefaultTimeout(30_000);
         open.add(context);
         Page page = context.newPage();
         page.onPageError(errors::add);
@@ -76,7 +76,7 @@ final class Browsers implements AutoCloseable {
     Page pageWithoutScript() {
         BrowserContext context = browser.newContext(
                 new Browser.NewContextOptions().setViewportSize(390, 844).setJavaScriptEnabled(false));
-        context.setDefaultTimeout(15_000);
+        context.setDefaultTimeout(30_000);
         open.add(context);
         return context.newPage();
     }
