@@ -52,7 +52,7 @@ public final class CordPlan {
      * @param starting drop while its largest load starts beside the rest
      */
     public record Judged(VoltageDrop running, VoltageDrop starting, Set<Fault> faults) {
-        /** Whether nothing stands against it. */
+        /** Whether it may be used like this; a fault that only costs volts may remain. */
         public boolean ok() {
             return faults.stream().noneMatch(Fault::stops);
         }

@@ -37,7 +37,7 @@ public final class Planner {
 
     /** What would happen if somebody did it now. */
     public record Trial(boolean impossible, List<Rule> broken, SwapState state) {
-        /** Whether no rule forbids it and it changes anything. */
+        /** Whether it can be done and breaks no rule. */
         public boolean allowed() {
             return !impossible && broken.isEmpty();
         }

@@ -55,7 +55,7 @@ public enum Conductor {
         return gauge;
     }
 
-    /** Ohms of one conductor a metre long, copper at 20 °C. */
+    /** Ohms of one conductor a metre long, at 75 °C. */
     public double ohmsPerMetre() {
         return ohmsPer1000Ft / METRES_PER_1000_FT;
     }

@@ -89,6 +89,11 @@ public record TransferDevice(
         return kind.switchesPanel() || kind == Kind.CIRCUIT_SWITCHES ? testCircuits : List.of();
     }
 
+    /** Whether the supply of a panel can be proven before it is picked up: at a fitted meter, or at test circuits. */
+    public boolean provable() {
+        return panelMeter || !usableTestCircuits().isEmpty();
+    }
+
     /** The house's own neutral-to-ground bond counts in what the set feeds: through wiring whose neutral is not switched. */
     public boolean houseBondReaches() {
         return kind != Kind.CORDS && !switchedNeutral;

@@ -56,7 +56,11 @@ public record Refuelling(
         return walk(plan, fuel, fillings, true);
     }
 
-    /** Whether the engine is stopped then to fill the tank, and not only to rest. */
+    /**
+     * Whether the engine is stopped to fill the tank, and not only to rest.
+     *
+     * @param stopped local time of the stop
+     */
     public static boolean fills(LocalDateTime stopped, List<EngineOff> fillings) {
         return fillings.stream()
                 .anyMatch(off -> !off.from().isAfter(stopped) && off.to().isAfter(stopped));

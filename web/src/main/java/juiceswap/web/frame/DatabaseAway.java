@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.sql.SQLException;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.Ordered;
@@ -52,7 +53,7 @@ class DatabaseAway extends OncePerRequestFilter {
     }
 
     /** What the database, or the way to it, has said; null when something else went wrong. */
-    static SQLException away(Throwable failed) {
+    static @Nullable SQLException away(Throwable failed) {
         for (Throwable cause = failed; cause != null; cause = cause.getCause()) {
             if (cause instanceof SQLException sql) {
                 String state = sql.getSQLState();

@@ -24,11 +24,11 @@ public record Tour(int number, int last, @Nullable String next) {
 
     /** Null when there is no such stop. */
     static @Nullable Tour at(@Nullable String number) {
-        if (number == null || !number.matches("[0-8]")) {
+        int last = STOPS.size() - 1;
+        int here = number != null && number.matches("[0-9]{1,2}") ? Integer.parseInt(number) : -1;
+        if (here < 0 || here > last) {
             return null;
         }
-        int here = Integer.parseInt(number);
-        int last = STOPS.size() - 1;
         return new Tour(here, last, here == last ? null : STOPS.get(here + 1) + "tour=" + (here + 1));
     }
 }

@@ -27,13 +27,11 @@ public record FirstSteps(List<Step> steps) {
         boolean loads = mapped
                 && setup.circuits().stream().allMatch(circuit -> circuit.lockedOff() || circuit.runningWatts() > 0);
         boolean chosen = !file.outage().pickUp().isEmpty();
-        boolean proven = !panel
-                || setup.transfer().panelMeter()
-                || !setup.transfer().usableTestCircuits().isEmpty();
+        boolean provable = !panel || setup.transfer().provable();
         return new FirstSteps(List.of(
                 new Step("panel", "/house", mapped),
                 new Step("loads", "/house/loads", loads),
-                new Step("choose", "/house/choose", chosen && proven),
+                new Step("choose", "/house/choose", chosen && provable),
                 new Step("bond", "/meter/bonding", setup.generator().bond() != Bond.UNKNOWN),
                 new Step("rehearse", "/now", rehearsed)));
     }

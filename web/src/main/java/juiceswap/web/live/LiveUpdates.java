@@ -110,7 +110,7 @@ class LiveUpdates implements SmartLifecycle {
                         nextHeartbeat = System.nanoTime() + TimeUnit.SECONDS.toNanos(HEARTBEAT_SECONDS);
                     }
                 }
-            } catch (SQLException | RuntimeException lost) {
+            } catch (SQLException | RuntimeException lost) { // whatever it was, somebody has to go on listening
                 LOG.warn("live updates wait for the database: {}", lost.getMessage());
                 pause();
             }

@@ -65,15 +65,31 @@ class LogbookController {
     public record LineView(
             int sequence, String time, String who, String what, String readings, String tone, boolean undone) {}
 
-    /**
-     * Which entries of a log are shown.
-     *
-     * @param earlier where the part before these begins
-     * @param later where the part after these begins
-     */
-    public record Part(int first, int last, int all, int earlier, int later) {
+    /** Which entries of a log are shown: from the first to the last of them, of so many in all. */
+    public record Part(int first, int last, int all) {
+        /** The part that begins there, or as near to it as the log has entries. */
+        static Part from(int wanted, int all) {
+            int first = Math.max(1, Math.min(wanted, all));
+            return new Part(first, Math.min(all, first + ENTRIES_SHOWN - 1), all);
+        }
+
+        /** The last part. */
+        static Part latest(int all) {
+            return from(all - ENTRIES_SHOWN + 1, all);
+        }
+
         public boolean whole() {
             return first == 1 && last == all;
+        }
+
+        /** Where the part before these begins. */
+        public int earlier() {
+            return Math.max(1, first - ENTRIES_SHOWN);
+        }
+
+        /** Where the part after these begins. */
+        public int later() {
+            return last + 1;
         }
     }
 
@@ -100,16 +116,14 @@ class LogbookController {
                 .map(entry -> ((Event.Undone) entry.event()).sequence())
                 .toList();
         int all = outage.log().size();
-        int latest = Math.max(1, all - ENTRIES_SHOWN + 1);
-        int asked = from != null ? from : outage.endedAt() == null ? latest : 1;
-        int first = Math.max(1, Math.min(asked, all));
-        int last = Math.min(all, first + ENTRIES_SHOWN - 1);
+        boolean goesOn = outage.endedAt() == null;
+        Part part = from == null && goesOn ? Part.latest(all) : Part.from(from == null ? 1 : from, all);
         model.addAttribute("summary", summary(outage.summary()));
         model.addAttribute("trends", trends.of(outage));
-        model.addAttribute("part", new Part(first, last, all, Math.max(1, first - ENTRIES_SHOWN), last + 1));
+        model.addAttribute("part", part);
         model.addAttribute(
                 "lines",
-                outage.log().subList(first - 1, last).stream()
+                outage.log().subList(part.first() - 1, part.last()).stream()
                         .map(entry -> line(entry, outage, undone.contains(entry.sequence())))
                         .toList());
         return "logbook/outage";

@@ -117,13 +117,18 @@ class Feeds {
     /** The same, a monitor's thinned to what a chart can show. */
     OutageReadings forCharts(Account account) {
         Span span = span(account);
-        return inLog(account).with(store.thinned(account.householdId(), span.from, span.to, POINTS_OF_A_CHART));
+        return inLog(account).with(thinned(account.householdId(), span));
     }
 
+    /** What was read in an outage that may be long over, thinned to what a chart can show. */
     OutageReadings forCharts(Outage outage) {
         Instant end = outage.endedAt() == null ? clock.instant() : outage.endedAt();
         return OutageReadings.of(outage.standing().lived())
-                .with(store.thinned(outage.householdId(), outage.startedAt(), end, POINTS_OF_A_CHART));
+                .with(thinned(outage.householdId(), new Span(outage.startedAt(), end)));
+    }
+
+    private List<Taken> thinned(long household, Span span) {
+        return store.thinned(household, span.from, span.to, POINTS_OF_A_CHART);
     }
 
     private OutageReadings inLog(Account account) {

@@ -129,9 +129,7 @@ class NowController {
         if (setup.generator().bond() == Bond.UNKNOWN) {
             missing.add("Whether the generator’s neutral is bonded is not known. Measure it before an outage.");
         }
-        boolean testable = setup.transfer().panelMeter()
-                || !setup.transfer().usableTestCircuits().isEmpty();
-        if (setup.transfer().kind().switchesPanel() && !testable) {
+        if (setup.transfer().kind().switchesPanel() && !setup.transfer().provable()) {
             missing.add("No test circuits are chosen and no panel meter is fitted: the supply can’t be proven.");
         }
         if (setup.path().isEmpty()) {

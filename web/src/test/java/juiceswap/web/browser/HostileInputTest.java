@@ -9,6 +9,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.FormData;
 import com.microsoft.playwright.options.RequestOptions;
+import java.lang.reflect.Parameter;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -128,11 +129,9 @@ class HostileInputTest extends OutageJourney {
             if (!mapping.getMethodsCondition().getMethods().contains(RequestMethod.GET)) {
                 return;
             }
-            List<String> names = Arrays.stream(method.getMethodParameters())
-                    .map(parameter -> parameter.getParameterAnnotation(RequestParam.class))
-                    .filter(annotation ->
-                            annotation != null && !annotation.name().isEmpty())
-                    .map(RequestParam::name)
+            List<String> names = Arrays.stream(method.getMethod().getParameters())
+                    .filter(parameter -> parameter.isAnnotationPresent(RequestParam.class))
+                    .map(Parameter::getName)
                     .toList();
             Set<String> all = new LinkedHashSet<>(names);
             all.addAll(
