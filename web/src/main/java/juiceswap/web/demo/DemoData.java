@@ -44,6 +44,7 @@ import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /**
  * The made-up household of the demo, with two earlier outages in its logbook. Only when started as demo; if asked for, in
@@ -85,7 +86,9 @@ public class DemoData implements ApplicationRunner {
         this.clock = clock;
     }
 
+    /** All or nothing: a start that is cut off leaves no half demo behind, which the next one would take for a household. */
     @Override
+    @Transactional
     public void run(ApplicationArguments arguments) throws IOException {
         if (!households.none()) {
             return;
