@@ -201,7 +201,7 @@ document.addEventListener('alpine:init', () => {
         this.$root.querySelector('[data-stale]')?.removeAttribute('hidden');
         return;
       }
-      const answer = await fetch(still || location.pathname + location.search, { headers: { Accept: 'text/html' } });
+      const answer = await fetch(still || location.pathname + location.search, { headers: { Accept: 'text/html', 'Juice-By-Itself': 'yes' } });
       if (!answer.ok) return;
       this.show(await answer.text(), still ? '#frame > header' : '#frame');
     },
@@ -225,7 +225,7 @@ document.addEventListener('alpine:init', () => {
     submit(event) {
       const form = event.target.closest('form[data-send]');
       if (!form) {
-        // the next page shows what came of it; asking now would take its message away
+        // the next page shows what came of it; a change of this one would be in the way of the next touch
         this.leaving = true;
         setTimeout(() => { this.leaving = false; }, 5000);
         return;

@@ -136,6 +136,49 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
         }
     }
 
+    /** What can be the matter with a circuit, the more dangerous before the less. */
+    public enum Matter {
+        /** The ground wire and the frames carry the neutral's current, and no voltage shows it. */
+        LOST_NEUTRAL_HIDDEN,
+        /** Part of the neutral's current returns over the ground wire and the frames. */
+        TWO_BONDS,
+        /** The legs share 240 V by their loads. */
+        LOST_NEUTRAL,
+        /** A fault to a frame trips nothing. */
+        NO_BOND,
+        /** A fault to a frame on the far side of the bond trips nothing. */
+        OPEN_GROUND,
+        LOOSE_NEUTRAL,
+        LEG_MISSING,
+        /** The legs add up on a shared neutral. */
+        LEGS_TIED,
+        NOTHING
+    }
+
+    /** What is most to be said about it: of several troubles the most dangerous. */
+    public Matter matter() {
+        boolean two = bonds.generator && bonds.panel;
+        if (two) {
+            return faults.openNeutral ? Matter.LOST_NEUTRAL_HIDDEN : Matter.TWO_BONDS;
+        }
+        if (faults.openNeutral) {
+            return Matter.LOST_NEUTRAL;
+        }
+        if (!bonds.generator && !bonds.panel) {
+            return Matter.NO_BOND;
+        }
+        if (faults.openGround) {
+            return Matter.OPEN_GROUND;
+        }
+        if (faults.looseNeutralOhms > 0) {
+            return Matter.LOOSE_NEUTRAL;
+        }
+        if (faults.openL1 || faults.openL2) {
+            return Matter.LEG_MISSING;
+        }
+        return faults.tiedLegs ? Matter.LEGS_TIED : Matter.NOTHING;
+    }
+
     /** What a load gets. */
     public record Served(@Nullable Double volts, double watts) {}
 

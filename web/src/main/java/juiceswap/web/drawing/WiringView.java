@@ -96,33 +96,27 @@ public record WiringView(
 
     /** What is most to be said about it, in one sentence. */
     private static String inWords(Network network, Solution solved) {
-        Faults faults = network.faults();
-        boolean two = network.bonds().generator() && network.bonds().panel();
-        if (two && faults.openNeutral()) {
-            return "The neutral is lost, and the second bond hides it: " + amps(solved.groundAmps())
-                    + " return over the ground wire and every metal frame on it, and a voltmeter shows nothing wrong.";
-        }
-        if (two) {
-            return "Two bonds: " + amps(solved.groundAmps())
-                    + " of what belongs on the neutral return over the ground wire and the frames.";
-        }
-        if (faults.openNeutral()) {
-            return "With the neutral lost the two legs share 240 V by their loads: " + volts(solved.l1n()) + " and "
-                    + volts(solved.l2n()) + ".";
-        }
-        if (!network.bonds().generator() && !network.bonds().panel()) {
-            return "No bond: neutral and frames float against each other, and a fault to a frame trips nothing.";
-        }
-        if (faults.looseNeutralOhms() > 0) {
-            return "A loose neutral moves with every load: the lightly loaded leg goes high.";
-        }
-        if (faults.openL1() || faults.openL2()) {
-            return "One leg is missing: half the circuits are dead, and 240 V things pass stray volts on.";
-        }
-        if (faults.tiedLegs()) {
-            return "Both legs come from one winding: nothing has 240 V, and a shared neutral carries the sum instead of"
-                    + " the difference.";
-        }
-        return "Sound: the neutral carries only the difference between the legs, the ground wire nothing.";
+        return switch (network.matter()) {
+            case LOST_NEUTRAL_HIDDEN ->
+                "The neutral is lost, and the second bond hides it: " + amps(solved.groundAmps())
+                        + " return over the ground wire and every metal frame on it, and a voltmeter shows nothing wrong.";
+            case TWO_BONDS ->
+                "Two bonds: " + amps(solved.groundAmps())
+                        + " of what belongs on the neutral return over the ground wire and the frames.";
+            case LOST_NEUTRAL ->
+                "With the neutral lost the two legs share 240 V by their loads: " + volts(solved.l1n()) + " and "
+                        + volts(solved.l2n()) + ".";
+            case NO_BOND ->
+                "No bond: neutral and frames float against each other, and a fault to a frame trips nothing.";
+            case OPEN_GROUND ->
+                "The ground wire is broken: a fault to a frame on the far side of the bond trips nothing, and leaves it"
+                        + " live.";
+            case LOOSE_NEUTRAL -> "A loose neutral moves with every load: the lightly loaded leg goes high.";
+            case LEG_MISSING -> "One leg is missing: half the circuits are dead, and 240 V things pass stray volts on.";
+            case LEGS_TIED ->
+                "Both legs come from one winding: nothing has 240 V, and a shared neutral carries the sum instead of"
+                        + " the difference.";
+            case NOTHING -> "Sound: the neutral carries only the difference between the legs, the ground wire nothing.";
+        };
     }
 }

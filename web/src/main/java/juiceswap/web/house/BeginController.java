@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import juiceswap.core.house.TransferDevice;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;

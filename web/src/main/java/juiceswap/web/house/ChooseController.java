@@ -26,6 +26,7 @@ import juiceswap.web.drawing.FitView;
 import juiceswap.web.exchange.CircuitEntry;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.PanelEntry;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.Words;

@@ -16,6 +16,7 @@ import juiceswap.web.exchange.CircuitEntry;
 import juiceswap.web.exchange.ExtensionCord;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.LoadEntry;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;

@@ -20,6 +20,7 @@ import juiceswap.core.house.TransferDevice;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.web.exchange.CircuitEntry;
 import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;

@@ -13,6 +13,7 @@ import juiceswap.web.exchange.Downloads;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
 import juiceswap.web.household.Tokens;
 import juiceswap.web.security.Account;

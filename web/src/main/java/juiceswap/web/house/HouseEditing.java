@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import juiceswap.core.InvalidInput;
 import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;

@@ -18,6 +18,7 @@ import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.PanelEntry;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.HouseDraft;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;

@@ -13,6 +13,7 @@ import juiceswap.core.rotation.StandingNeed;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.StandingNeedJson;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.Words;

@@ -14,6 +14,7 @@ import juiceswap.web.drawing.PanelView;
 import juiceswap.web.exchange.CircuitEntry;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.PanelEntry;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;

@@ -22,6 +22,7 @@ import juiceswap.core.supply.Rating;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.SupplyNotes;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;

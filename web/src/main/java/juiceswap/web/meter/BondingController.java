@@ -15,6 +15,7 @@ import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator;
 import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
@@ -156,7 +157,7 @@ class BondingController {
         String problem = null;
         Double value = null;
         if (answer.equals("ohms")) {
-            value = number(ohms);
+            value = Form.readingIn(ohms);
             problem = value == null || value < 0 ? "Type the ohms that the meter shows, such as 0.4." : null;
         } else if (!answer.isEmpty()) {
             value = answer.equals("beeps") ? 0.0 : Double.POSITIVE_INFINITY;
@@ -172,15 +173,6 @@ class BondingController {
                 finding);
     }
 
-    private static Double number(String text) {
-        try {
-            double value = Double.parseDouble(text.replace(',', '.'));
-            return Double.isFinite(value) ? value : null;
-        } catch (NumberFormatException notANumber) {
-            return null;
-        }
-    }
-
     private static BondTests tests(List<Asked> asked) {
         return new BondTests(ohms(asked, 0), ohms(asked, 1), ohms(asked, 2));
     }
@@ -193,7 +185,7 @@ class BondingController {
         return switch (test.answer()) {
             case "beeps" -> 0.0;
             case "silent" -> Double.POSITIVE_INFINITY;
-            case "ohms" -> number(test.ohms());
+            case "ohms" -> Form.readingIn(test.ohms());
             default -> null;
         };
     }

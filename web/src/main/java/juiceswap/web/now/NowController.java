@@ -16,6 +16,7 @@ import juiceswap.core.house.Setup;
 import juiceswap.core.supply.Bond;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
 import juiceswap.web.rotate.Rotations;
@@ -166,7 +167,7 @@ class NowController {
             @RequestParam(defaultValue = "") String off,
             @RequestParam(defaultValue = "") String on,
             RedirectAttributes flash) {
-        Life life = alive(account);
+        Life life = rotations.acting(account);
         SwapService.Outcome outcome = swap.move(account, seen, ids(life, off), ids(life, on));
         if (outcome instanceof SwapService.Outcome.Refused refused) {
             flash.addFlashAttribute(
@@ -185,7 +186,7 @@ class NowController {
     /** Not now: nobody walks for a while, and the plan is made anew around that. */
     @PostMapping("/now/later")
     String later(@AuthenticationPrincipal Account account) {
-        rotations.later(account, alive(account), LATER);
+        rotations.later(account, rotations.acting(account), LATER);
         return BACK;
     }
 
@@ -220,7 +221,7 @@ class NowController {
             @RequestParam(defaultValue = "") String before,
             @RequestParam(defaultValue = "") String after,
             RedirectAttributes flash) {
-        Life life = alive(account);
+        Life life = rotations.acting(account);
         Optional<Double> one = amps(before);
         Optional<Double> other = amps(after);
         if (life.setup().find(circuit) == null || one.isEmpty() || other.isEmpty()) {
@@ -249,8 +250,7 @@ class NowController {
     }
 
     private static Optional<Double> amps(String text) {
-        String plain = text.strip().replace(',', '.');
-        return plain.matches("[0-9]{1,3}(\\.[0-9]{1,2})?") ? Optional.of(Double.valueOf(plain)) : Optional.empty();
+        return Optional.ofNullable(Form.readingIn(text)).filter(amps -> amps >= 0 && amps < 1000);
     }
 
     /** A circuit with a single load keeps the watts for the next outage too; with several nobody knows whose they are. */
@@ -275,14 +275,6 @@ class NowController {
             }
             return draft.file();
         });
-    }
-
-    private Life alive(Account account) {
-        Life life = rotations.life(account).orElseThrow(Conflict::new);
-        if (life.standing().alarmed()) {
-            throw new Conflict();
-        }
-        return life;
     }
 
     /** Somebody else was faster: nothing is written, and how things stand is shown. */

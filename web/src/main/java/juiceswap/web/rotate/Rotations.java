@@ -142,6 +142,21 @@ public class Rotations {
                     .toList();
         }
 
+        /** What a page shows: the plan that waits for a yes, else the one in force; null without either. */
+        public @Nullable Kept shown() {
+            return proposed == null ? inForce : proposed;
+        }
+
+        /** The wishes of what is shown, which the next one is added to. */
+        public List<Wish> wishes() {
+            Kept shown = shown();
+            return shown == null
+                    ? List.of()
+                    : shown.wishes().stream()
+                            .filter(wish -> wish.to().isAfter(now))
+                            .toList();
+        }
+
         /** The engine rests as planned: what comes next is to start it again. */
         public boolean resting() {
             return !onSet
@@ -176,6 +191,20 @@ public class Rotations {
     /** How the household lives on its set; empty when no outage is on, or its device does not let circuits be chosen. */
     public Optional<Life> life(Account account) {
         return outages.current(account).flatMap(this::life);
+    }
+
+    /** The same for somebody who acts on it; {@link Outages.Conflict} without, or while an alarm lets nothing else count. */
+    public Life acting(Account account) {
+        return life(account).filter(life -> !life.standing().alarmed()).orElseThrow(Outages.Conflict::new);
+    }
+
+    /** The same where there is a plan in force, else {@link Outages.Conflict}. */
+    Life planned(Account account) {
+        Life life = acting(account);
+        if (life.inForce() == null) {
+            throw new Outages.Conflict();
+        }
+        return life;
     }
 
     Optional<Life> life(Outage outage) {

@@ -52,7 +52,11 @@ class SecurityConfig {
                         .permitAll()
                         .requestMatchers("/actuator/**", "/house/token/**")
                         .hasRole("OWNER")
-                        // a guest helps in one outage, and sees nothing else of the household
+                        // a guest helps in one outage: sees nothing else of the household, changes nothing that
+                        // outlasts it
+                        .requestMatchers(
+                                "/swap/start", "/swap/sensor", "/swap/new-code", "/swap/put-aside", "/swap/take-up")
+                        .hasAnyRole("OWNER", "HELPER")
                         .requestMatchers("/", "/swap/**", "/live", "/theme", "/sign-out")
                         .authenticated()
                         .anyRequest()

@@ -13,6 +13,7 @@ import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.supply.Limits;
+import juiceswap.web.form.Form;
 
 /**
  * What somebody types from a meter: kept as typed, so that nothing is lost when a field is wrong.
@@ -99,7 +100,7 @@ public record ReadingForm(List<Field> fields) {
         Map<String, Double> values = new LinkedHashMap<>();
         for (Field field : fields) {
             if (!field.typed().isBlank()) {
-                values.put(field.name(), number(field.typed()));
+                values.put(field.name(), Form.readingIn(field.typed()));
             }
         }
         return new Readings(
@@ -125,7 +126,7 @@ public record ReadingForm(List<Field> fields) {
         if (text.isEmpty()) {
             problem = required && !typed.isEmpty() ? "Needed: without it nothing can be judged." : null;
         } else {
-            Double value = number(text);
+            Double value = Form.readingIn(text);
             if (value == null) {
                 problem = "Type a number, such as " + (unit.equals("Hz") ? "60.1" : unit.equals("A") ? "9.5" : "121")
                         + ".";
@@ -136,15 +137,5 @@ public record ReadingForm(List<Field> fields) {
             }
         }
         return new Field(name, label, unit, required, text, problem, verdict);
-    }
-
-    /** Reads a number with a point or a comma; null when it is none. */
-    private static Double number(String text) {
-        try {
-            double value = Double.parseDouble(text.strip().replace(',', '.'));
-            return Double.isFinite(value) ? value : null;
-        } catch (NumberFormatException notANumber) {
-            return null;
-        }
     }
 }

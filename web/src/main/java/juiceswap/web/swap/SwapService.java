@@ -200,9 +200,12 @@ public class SwapService {
         record(account, seen, List.of(new Event.Planned(plan, why)));
     }
 
-    /** A rotation is in force because time or chance asked for it: taken on whatever the log holds. */
+    /**
+     * A rotation is in force because time or chance asked for it: taken on whatever the log holds, unless everything was
+     * stopped while it was being made.
+     */
     public void planned(Account account, long plan, String why) {
-        insist(account, standing -> new Event.Planned(plan, why));
+        insist(account, standing -> standing.stop() == null ? new Event.Planned(plan, why) : null);
     }
 
     /**

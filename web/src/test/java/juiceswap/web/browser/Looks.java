@@ -61,6 +61,35 @@ final class Looks {
               return [...new Set(found)].slice(0, 12);
             }""";
 
+    /** Whatever can be touched can be reached by the keyboard, in the order of the page, and shows that it was reached. */
+    private static final String KEYBOARD = """
+            () => {
+              const found = [];
+              const what = (one) => one.tagName.toLowerCase() + '.' + (one.getAttribute('class') || '').split(' ').slice(0, 2).join('.')
+                + ' “' + (one.getAttribute('aria-label') || one.textContent || one.value || '').trim().replace(/\\s+/g, ' ').slice(0, 40) + '”';
+              const seen = (one) => one.checkVisibility({ visibilityProperty: true, opacityProperty: false }) && one.getBoundingClientRect().width > 0;
+              const reach = 'a[href], button:enabled, input:enabled:not([type=hidden]), select:enabled, textarea:enabled, summary, [tabindex="0"]';
+              const look = (one) => [one, ...one.querySelectorAll('*')].slice(0, 30).map((part) => {
+                const style = getComputedStyle(part);
+                return [style.outlineStyle, style.outlineWidth, style.stroke, style.strokeWidth].join();
+              }).join();
+              for (const one of document.querySelectorAll('[tabindex]')) if (one.tabIndex > 0) found.push('out of order: ' + what(one));
+              for (const one of document.querySelectorAll(reach)) {
+                if (!seen(one)) continue;
+                document.activeElement.blur();
+                const before = look(one);
+                one.focus();
+                if (document.activeElement !== one) found.push('not reached: ' + what(one));
+                else if (look(one) === before) found.push('reached, but it does not show: ' + what(one));
+              }
+              document.activeElement.blur();
+              for (const one of document.querySelectorAll('body *')) {
+                if (getComputedStyle(one).cursor !== 'pointer' || !seen(one)) continue;
+                if (!one.closest(reach) && !one.closest('label, button:disabled')) found.push('for the mouse alone: ' + what(one));
+              }
+              return [...new Set(found)].slice(0, 12);
+            }""";
+
     /** By day nothing but the colours is different; the scanner is in the page already. */
     private static final String COLOURS = """
             async () => {
@@ -82,6 +111,9 @@ final class Looks {
             note(page, where + " at " + width);
         }
         page.setViewportSize(1280, 800);
+        // a key tells the browser that somebody uses the keyboard
+        page.keyboard().press("Tab");
+        add(page, KEYBOARD, where + " by keyboard");
         new AxeBuilder(page)
                 .withTags(WCAG_22_AA)
                 .analyze()

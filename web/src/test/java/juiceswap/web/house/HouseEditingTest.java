@@ -8,6 +8,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.util.List;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Leg;
@@ -19,13 +20,21 @@ import juiceswap.web.exchange.Schemas;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
 import juiceswap.web.household.Tokens;
+import juiceswap.web.security.Account;
+import juiceswap.web.security.Accounts;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors;
+import org.springframework.security.test.web.servlet.setup.SecurityMockMvcConfigurers;
 import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
+import org.springframework.test.web.servlet.MockMvc;
+import org.springframework.test.web.servlet.request.MockMvcRequestBuilders;
+import org.springframework.test.web.servlet.setup.MockMvcBuilders;
+import org.springframework.web.context.WebApplicationContext;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -40,6 +49,12 @@ class HouseEditingTest {
 
     @Autowired
     private Tokens tokens;
+
+    @Autowired
+    private Accounts accounts;
+
+    @Autowired
+    private WebApplicationContext context;
 
     private final Schemas schemas = new Schemas();
     private long home;
@@ -224,5 +239,34 @@ class HouseEditingTest {
                         .path("close")
                         .asString())
                 .isEqualTo("range");
+    }
+
+    @Test
+    void whatOutlastsAnOutageIsNotForGuestsAndKeysAreForOwners() throws Exception {
+        MockMvc pages = MockMvcBuilders.webAppContextSetup(context)
+                .apply(SecurityMockMvcConfigurers.springSecurity())
+                .build();
+        Account owner = accounts.create(home, "Ines", "ines" + home, "estuary-lantern", "owner");
+        Account helper = accounts.create(home, "Bram", "bram" + home, "estuary-lantern", "helper");
+        Account guest = Account.guest(home, 1, "Nils");
+        for (String address : List.of("start", "sensor", "new-code", "put-aside", "take-up")) {
+            assertThat(answer(pages, guest, "/swap/" + address)).as(address).isEqualTo(403);
+            assertThat(answer(pages, helper, "/swap/" + address)).as(address).isNotEqualTo(403);
+        }
+        assertThat(answer(pages, guest, "/swap/end?seen=1")).isNotEqualTo(403);
+        for (String address : List.of("/house/token", "/house/token/7/revoke")) {
+            assertThat(answer(pages, guest, address)).as(address).isEqualTo(403);
+            assertThat(answer(pages, helper, address)).as(address).isEqualTo(403);
+            assertThat(answer(pages, owner, address)).as(address).isNotEqualTo(403);
+        }
+    }
+
+    private static int answer(MockMvc pages, Account who, String address) throws Exception {
+        return pages.perform(MockMvcRequestBuilders.post(address)
+                        .with(SecurityMockMvcRequestPostProcessors.user(who))
+                        .with(SecurityMockMvcRequestPostProcessors.csrf()))
+                .andReturn()
+                .getResponse()
+                .getStatus();
     }
 }

@@ -206,6 +206,15 @@ class SwapServiceTest {
     }
 
     @Test
+    void aPlanMadeWhileEverythingWasStoppedIsNotPutInForce() {
+        advance(Action.MEASURE_LOADED);
+        read("88", "151");
+        org.mockito.Mockito.clearInvocations(outages);
+        swap.planned(INES, 4, "A day ahead");
+        nothingWritten();
+    }
+
+    @Test
     void badNumbersComeBackAsTyped() {
         advance(Action.MEASURE_GENERATOR);
         Outcome outcome = swap.confirm(

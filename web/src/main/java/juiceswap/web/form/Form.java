@@ -1,5 +1,8 @@
-package juiceswap.web.house;
+package juiceswap.web.form;
 
+import java.io.Serializable;
+import java.time.LocalTime;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -10,12 +13,14 @@ import juiceswap.core.InvalidInput.Problem;
 import org.jspecify.annotations.Nullable;
 
 /** What somebody typed into a form, and what is wrong with it. Nothing typed is lost when something is wrong. */
-public final class Form {
+public final class Form implements Serializable {
+    private static final long serialVersionUID = 1L;
+
     private final Map<String, String> typed;
     private final Map<String, String> problems = new LinkedHashMap<>();
     private final List<String> elsewhere = new ArrayList<>();
 
-    Form(Map<String, String> typed) {
+    public Form(Map<String, String> typed) {
         this.typed = new LinkedHashMap<>(typed);
     }
 
@@ -24,7 +29,7 @@ public final class Form {
         return typed.getOrDefault(field, "");
     }
 
-    Map<String, String> typed() {
+    public Map<String, String> typed() {
         return typed;
     }
 
@@ -47,19 +52,19 @@ public final class Form {
     }
 
     /** All that is wrong, in one text. */
-    String everything() {
+    public String everything() {
         List<String> all = new ArrayList<>(elsewhere);
         all.addAll(problems.values());
         String text = String.join("; ", all);
         return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
     }
 
-    void problem(String field, String message) {
+    public void problem(String field, String message) {
         problems.putIfAbsent(field, message);
     }
 
     /** Throws {@link InvalidInput} when a field was found wrong. */
-    void requireSound() {
+    public void requireSound() {
         if (!problems.isEmpty()) {
             throw new InvalidInput(problems.entrySet().stream()
                     .map(problem -> new Problem("/" + problem.getKey(), problem.getValue()))
@@ -68,7 +73,7 @@ public final class Form {
     }
 
     /** Puts each problem at the field that its pointer ends in; indices in it are skipped. */
-    Form with(InvalidInput invalid) {
+    public Form with(InvalidInput invalid) {
         for (Problem problem : invalid.problems()) {
             String field = fieldOf(problem.field());
             if (typed.containsKey(field) || problems.containsKey(field)) {
@@ -90,14 +95,13 @@ public final class Form {
         return "";
     }
 
-    @Nullable
-    String text(String field) {
+    public @Nullable String text(String field) {
         String text = value(field).strip();
         return text.isEmpty() ? null : text;
     }
 
     /** The text, which must be there. */
-    String required(String field, String message) {
+    public String required(String field, String message) {
         String text = text(field);
         if (text == null) {
             problem(field, message);
@@ -107,8 +111,7 @@ public final class Form {
     }
 
     /** A number as people type it: a comma or a point for decimals, a comma or a blank between thousands. */
-    @Nullable
-    Double number(String field) {
+    public @Nullable Double number(String field) {
         String text = text(field);
         if (text == null) {
             return null;
@@ -120,18 +123,43 @@ public final class Form {
         return number;
     }
 
-    /** A number as people type it, null when it is none. */
-    static @Nullable Double numberIn(String text) {
-        String plain = text.strip().replace(" ", "").replace("\u00a0", "");
-        if (plain.matches("[0-9]{1,3}(,[0-9]{3})+(\\.[0-9]+)?")) {
-            plain = plain.replace(",", "");
-        }
-        plain = plain.replace(',', '.');
-        return plain.matches("-?[0-9]+(\\.[0-9]+)?|-?\\.[0-9]+") ? Double.valueOf(plain) : null;
+    /** A number as people type it, null when it is none. A comma before three digits stands between thousands: 1,500 watts. */
+    public static @Nullable Double numberIn(String text) {
+        String plain = withoutBlanks(text);
+        boolean thousands = plain.matches("[1-9][0-9]{0,2}(,[0-9]{3})+(\\.[0-9]+)?");
+        return decimal(thousands ? plain.replace(",", "") : plain);
     }
 
-    @Nullable
-    Integer whole(String field) {
+    /** A number as an instrument shows it, null when it is none. A comma is always a decimal point: 0,125 ohms. */
+    public static @Nullable Double readingIn(String text) {
+        return decimal(withoutBlanks(text));
+    }
+
+    private static String withoutBlanks(String text) {
+        return text.strip().replace(" ", "").replace("\u00a0", "");
+    }
+
+    private static @Nullable Double decimal(String text) {
+        String plain = text.replace(',', '.');
+        return plain.matches("-?[0-9]{1,15}(\\.[0-9]{0,15})?|-?\\.[0-9]{1,15}") ? Double.valueOf(plain) : null;
+    }
+
+    /** A time of day such as 17:00 or 7:30, null when nothing was typed or it is none. */
+    public @Nullable LocalTime time(String field) {
+        String text = text(field);
+        if (text == null) {
+            problem(field, "type a time of day such as 17:00");
+            return null;
+        }
+        try {
+            return LocalTime.parse(text.length() == 4 ? "0" + text : text);
+        } catch (DateTimeParseException notATime) {
+            problem(field, "“" + text + "” is not a time of day such as 17:00");
+            return null;
+        }
+    }
+
+    public @Nullable Integer whole(String field) {
         Double number = number(field);
         if (number == null) {
             return null;
@@ -144,8 +172,7 @@ public final class Form {
     }
 
     /** The version of the house that the form was made from. */
-    @Nullable
-    Integer version() {
+    public @Nullable Integer version() {
         String text = value("version");
         return text.matches("[0-9]{1,9}") ? Integer.valueOf(text) : null;
     }

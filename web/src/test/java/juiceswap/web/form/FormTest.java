@@ -1,8 +1,9 @@
-package juiceswap.web.house;
+package juiceswap.web.form;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.time.LocalTime;
 import java.util.List;
 import java.util.Map;
 import juiceswap.core.InvalidInput;
@@ -40,6 +41,28 @@ class FormTest {
     }
 
     @Test
+    void aCommaInAReadingIsAlwaysADecimalPoint() {
+        assertThat(Form.readingIn("0,125")).isEqualTo(0.125);
+        assertThat(Form.readingIn("1,210")).isEqualTo(1.21);
+        assertThat(Form.readingIn(" 121.4 ")).isEqualTo(121.4);
+        assertThat(Form.readingIn("121 V")).isNull();
+        // nobody writes thousands that begin with nought
+        assertThat(Form.numberIn("0,125")).isEqualTo(0.125);
+    }
+
+    @Test
+    void timesOfDayAreReadAndWhatIsNoneIsKept() {
+        Form form = new Form(Map.of("to", " 7:30 ", "until", "17:00", "from", "noonish", "at", ""));
+        assertThat(form.time("to")).isEqualTo(LocalTime.of(7, 30));
+        assertThat(form.time("until")).isEqualTo(LocalTime.of(17, 0));
+        assertThat(form.time("from")).isNull();
+        assertThat(form.problem("from")).isEqualTo("“noonish” is not a time of day such as 17:00");
+        assertThat(form.value("from")).isEqualTo("noonish");
+        assertThat(form.time("at")).isNull();
+        assertThat(form.problem("at")).startsWith("type a time of day");
+    }
+
+    @Test
     void wholeNumbersAreWhole() {
         Form form = new Form(Map.of("spaces", "2.5", "count", "3", "huge", "123456789012"));
         assertThat(form.whole("spaces")).isNull();
@@ -69,31 +92,5 @@ class FormTest {
         assertThat(new Form(Map.of("version", "12")).version()).isEqualTo(12);
         assertThat(new Form(Map.of("version", "12; drop")).version()).isNull();
         assertThat(new Form(Map.of()).version()).isNull();
-    }
-
-    @Test
-    void theCatalogueIsSoundAndFound() {
-        Catalogue catalogue = new Catalogue();
-        assertThat(catalogue.all()).hasSizeGreaterThan(100);
-        assertThat(catalogue.all()).extracting(Catalogue.Typical::name).doesNotHaveDuplicates();
-        for (Catalogue.Typical typical : catalogue.all()) {
-            assertThat(typical.low()).as(typical.name()).isLessThanOrEqualTo(typical.watts());
-            assertThat(typical.high()).as(typical.name()).isGreaterThanOrEqualTo(typical.watts());
-            assertThat(typical.volts()).isIn(120, 240);
-            assertThat(typical.dutyPercent()).isBetween(1, 100);
-            if (typical.startingWatts() != null) {
-                assertThat(typical.startingWatts()).as(typical.name()).isGreaterThanOrEqualTo(typical.watts());
-            }
-        }
-        assertThat(catalogue.search("fridge medicine", 8))
-                .extracting(Catalogue.Typical::name)
-                .containsExactly("Small refrigerator");
-        assertThat(catalogue.search("kettle", 8).get(0).name()).isEqualTo("Kettle");
-        assertThat(catalogue.search("zeppelin", 8)).isEmpty();
-        assertThat(catalogue.likely("Sump pump, cellar", false, 4).get(0).name())
-                .startsWith("Sump pump");
-        assertThat(catalogue.likely("Water heater", false, 9))
-                .allSatisfy(typical -> assertThat(typical.volts()).isEqualTo(120));
-        assertThat(catalogue.likely("Xyzzy", true, 4)).isEmpty();
     }
 }

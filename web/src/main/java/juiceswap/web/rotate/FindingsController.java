@@ -1,0 +1,140 @@
+package juiceswap.web.rotate;
+
+import java.time.Clock;
+import java.util.Locale;
+import java.util.Map;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.outage.Event;
+import juiceswap.core.rotation.Learning;
+import juiceswap.core.rotation.StandingNeed;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.form.Form;
+import juiceswap.web.rotate.RotatePages.Unread;
+import juiceswap.web.rotate.Rotations.Life;
+import juiceswap.web.security.Account;
+import juiceswap.web.swap.Outages.Conflict;
+import juiceswap.web.swap.SwapService;
+import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** How cold, warm or full something was found: the plan goes on from there. */
+@Controller
+@RequestMapping("/rotate")
+class FindingsController {
+    private final Rotations rotations;
+    private final RotationWords words;
+    private final SwapService swap;
+    private final Clock clock;
+
+    FindingsController(Rotations rotations, RotationWords words, SwapService swap, Clock clock) {
+        this.rotations = rotations;
+        this.words = words;
+        this.swap = swap;
+        this.clock = clock;
+    }
+
+    /** What a circuit keeps cold or warm was looked at: its temperature, the hours it has left, or how much it runs. */
+    @PostMapping("/observe")
+    String observe(
+            @AuthenticationPrincipal Account account,
+            @RequestParam int seen,
+            @RequestParam String circuit,
+            @RequestParam Map<String, String> typed,
+            RedirectAttributes flash) {
+        Life life = rotations.planned(account);
+        HouseholdFile household = life.outage().household();
+        StandingNeed.Keep keep = RotatePages.keep(household, circuit).orElseThrow(Conflict::new);
+        Form form = new Form(typed);
+        try {
+            Double celsius = form.number("celsius");
+            Double hours = form.number("hours");
+            Double runs = form.number("runs");
+            form.requireSound();
+            if (celsius == null && hours == null && runs != null) {
+                InvalidInput.unless(runs > 0 && runs < 100, "/runs", "must be more than 0 and less than 100 percent");
+                flash.addFlashAttribute("taken", words.runs(keep, runs / 100, household));
+            } else {
+                found(account, seen, life, keep, celsius, hours, flash);
+            }
+        } catch (InvalidInput invalid) {
+            flash.addFlashAttribute("unread", new Unread("found", form.with(invalid)));
+        }
+        return RotateController.BACK + "?circuit=" + circuit;
+    }
+
+    private void found(
+            Account account,
+            int seen,
+            Life life,
+            StandingNeed.Keep keep,
+            @Nullable Double celsius,
+            @Nullable Double hours,
+            RedirectAttributes flash) {
+        Double minutes = celsius == null ? hours == null ? null : (Double) (60 * hours) : keep.levelAt(celsius);
+        InvalidInput.unless(
+                minutes != null && minutes >= 0,
+                keep.full() == null ? "/hours" : "/celsius",
+                "say how warm it is, or how many hours it has left");
+        String learned = learned(life, keep, celsius);
+        swap.observe(account, seen, new Event.Observed(keep.circuit(), celsius, minutes));
+        proposeAsFound(account, Words.label(keep.circuit(), life.outage().household()) + " as found");
+        if (!learned.isEmpty()) {
+            flash.addFlashAttribute("taken", learned);
+        }
+    }
+
+    /** What this temperature and the one before it tell of how long it holds, or recovers; empty when they tell nothing. */
+    private String learned(Life life, StandingNeed.Keep keep, @Nullable Double celsius) {
+        if (celsius == null) {
+            return "";
+        }
+        boolean on = life.on().contains(keep.circuit());
+        return Learning.of(keep, life.had(), on, celsius, clock.instant())
+                .map(learned -> Words.label(keep.circuit(), life.outage().household())
+                        + (learned.holds()
+                                ? ": by these two temperatures it holds about " + Words.hours(learned.minutes())
+                                        + " without power."
+                                : ": by these two temperatures it takes about " + Words.hours(learned.minutes())
+                                        + " of power from empty to full.")
+                        + " You can set that under House, Needs.")
+                .orElse("");
+    }
+
+    @PostMapping("/fuel")
+    String fuel(
+            @AuthenticationPrincipal Account account,
+            @RequestParam int seen,
+            @RequestParam Map<String, String> typed,
+            RedirectAttributes flash) {
+        Life life = rotations.planned(account);
+        Form form = new Form(typed);
+        try {
+            Double litres = form.number("litres");
+            form.requireSound();
+            Double tank = life.setup().generator().tankLitres();
+            InvalidInput.unless(
+                    litres != null && litres >= 0 && (tank == null || litres <= tank),
+                    "/litres",
+                    tank == null
+                            ? "litres must be 0 or more"
+                            : String.format(Locale.ENGLISH, "the tank holds from 0 to %.0f litres", tank));
+            swap.fuelSeen(account, seen, litres);
+            proposeAsFound(account, "Fuel as found");
+        } catch (InvalidInput invalid) {
+            flash.addFlashAttribute("unread", new Unread("fuel", form.with(invalid)));
+        }
+        return RotateController.BACK;
+    }
+
+    /** Plans on from what has just been written to the log. */
+    private void proposeAsFound(Account account, String why) {
+        Life after = rotations.acting(account);
+        rotations.propose(account, after, after.wishes(), why);
+    }
+}

@@ -1,0 +1,16 @@
+package juiceswap.web.rotate;
+
+import juiceswap.web.swap.Outages.Conflict;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The log has gone on, or there is no outage to plan for any more: nothing is written, and how things stand is shown. */
+@ControllerAdvice(assignableTypes = {RotateController.class, WishController.class, FindingsController.class})
+class RotateConflicts {
+    @ExceptionHandler(Conflict.class)
+    String conflict(RedirectAttributes flash) {
+        flash.addFlashAttribute("conflict", "Something has happened meanwhile. This is how things stand now.");
+        return RotateController.BACK;
+    }
+}

@@ -1,0 +1,72 @@
+package juiceswap.web.swap;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.changeover.Check;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.SwapJson;
+import juiceswap.web.swap.Outages.Outage;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.server.ResponseStatusException;
+import tools.jackson.databind.node.ObjectNode;
+
+/** How things really stand, as somebody says. */
+final class PositionsForm {
+    private static final List<String> PARTS = List.of(
+            "utility",
+            "engine",
+            "output",
+            "cordGenerator",
+            "cordHouse",
+            "bond",
+            "eco",
+            "main",
+            "plate",
+            "input",
+            "handle",
+            "branches");
+
+    private PositionsForm() {}
+
+    /** The state with what was told put into it; what was not asked for stays as it is. */
+    static SwapState told(Outage outage, Map<String, String> form, List<String> picked, List<String> done) {
+        SwapState now = outage.standing().state();
+        ObjectNode json = Json.MAPPER.valueToTree(SwapJson.of(now));
+        for (String part : PARTS) {
+            if (form.containsKey(part)) {
+                json.put(part, form.get(part));
+            }
+        }
+        boolean everything = form.containsKey("everything");
+        if (everything) {
+            var ids = json.putArray("picked");
+            if ("staged".equals(form.get("branches"))) {
+                known(outage.household(), picked).forEach(ids::add);
+            }
+            var checks = json.putArray("done");
+            if (done != null) {
+                done.forEach(checks::add);
+            }
+            if (now.done().has(Check.WALK_ROUND)) {
+                checks.add(Check.WALK_ROUND.word());
+            }
+        }
+        try {
+            return SwapJson.state(json, outage.household().setup());
+        } catch (IllegalArgumentException | InvalidInput unknownWord) {
+            throw new ResponseStatusException(HttpStatus.BAD_REQUEST, "unknown position", unknownWord);
+        }
+    }
+
+    /** Those of the ids that are circuits of this house, each once; a page may be older than the house. */
+    static List<String> known(HouseholdFile file, List<String> ids) {
+        Set<String> known = SwapJson.ids(file.setup());
+        return ids == null
+                ? List.of()
+                : ids.stream().filter(known::contains).distinct().toList();
+    }
+}

@@ -1,0 +1,42 @@
+package juiceswap.web.swap;
+
+import java.util.Optional;
+import juiceswap.core.outage.Entry;
+import juiceswap.web.security.Account;
+import juiceswap.web.swap.Outages.Conflict;
+import juiceswap.web.swap.Outages.Outage;
+import juiceswap.web.words.Words;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Somebody else was faster: nothing is written, and what happened is shown. */
+@ControllerAdvice(
+        assignableTypes = {SwapController.class, AlarmController.class, StreetController.class, CrewController.class})
+class SwapConflicts {
+    private final SwapService swap;
+    private final Words words;
+
+    SwapConflicts(SwapService swap, Words words) {
+        this.swap = swap;
+        this.words = words;
+    }
+
+    @ExceptionHandler(Conflict.class)
+    String conflict(@AuthenticationPrincipal Account account, RedirectAttributes flash) {
+        Optional<Outage> outage = swap.current(account);
+        if (outage.isEmpty()) {
+            flash.addFlashAttribute("conflict", words.say("notice.ended"));
+            return "redirect:/now";
+        }
+        Entry last = outage.get().log().get(outage.get().log().size() - 1);
+        String what = words.event(last.event(), outage.get().household());
+        flash.addFlashAttribute(
+                "conflict",
+                last.who().equals(account.displayName())
+                        ? words.say("notice.conflict-own", what)
+                        : words.say("notice.conflict", last.who(), what));
+        return SwapController.BACK;
+    }
+}
