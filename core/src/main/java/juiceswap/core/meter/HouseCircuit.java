@@ -128,7 +128,9 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
             Circuit circuit = setup.circuit(id);
             for (Load load : circuit.loads()) {
                 if (load.runningWatts() > 0) {
-                    loads.add(new Network.Load(between(circuit, load), load.runningWatts(), powerFactor(load)));
+                    double factor = powerFactor(load);
+                    // a house's watts are what the set must carry, so of a motor its volt-amperes
+                    loads.add(new Network.Load(between(circuit, load), load.runningWatts() * factor, factor));
                 }
             }
         }

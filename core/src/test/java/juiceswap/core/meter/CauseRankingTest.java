@@ -2,12 +2,15 @@ package juiceswap.core.meter;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.assertj.core.api.Assertions.withinPercentage;
 
 import java.util.List;
 import juiceswap.core.Samples;
+import juiceswap.core.capacity.Capacity;
 import juiceswap.core.electrical.Network;
 import juiceswap.core.electrical.Network.Faults;
 import juiceswap.core.electrical.Network.Solution;
+import juiceswap.core.house.Leg;
 import juiceswap.core.meter.CauseRanking.Ranked;
 import juiceswap.core.meter.CauseRanking.Ranking;
 import juiceswap.core.meter.CauseRanking.Reading;
@@ -64,6 +67,17 @@ class CauseRankingTest {
                         .get(0)
                         .hypothesis())
                 .isEqualTo(Hypothesis.LOST_LEG);
+    }
+
+    /** Volts sag a little on the way, and the amps with them; a motor draws what was reckoned, not a quarter more. */
+    @Test
+    void aSoundHouseDrawsWhatIsReckonedForIt() {
+        List<String> on = List.of("lamp", "lights", "fridge", "well");
+        Solution solved =
+                HouseCircuit.of(Samples.cottage(), on, Bond.FLOATING).healthy().solve();
+        Capacity reckoned = Capacity.of(Samples.cottage(), on, (String) null);
+        assertThat(solved.l1Amps()).isCloseTo(reckoned.amps(Leg.L1), withinPercentage(5));
+        assertThat(solved.l2Amps()).isCloseTo(reckoned.amps(Leg.L2), withinPercentage(5));
     }
 
     @Test

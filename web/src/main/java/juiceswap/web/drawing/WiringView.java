@@ -80,10 +80,11 @@ public record WiringView(
         return String.format(Locale.ENGLISH, "%.1f A", amps < FELT_AMPS ? 0 : amps);
     }
 
+    /** What the set must carry, as everywhere else: of a motor its volt-amperes. */
     private static String watts(Network network, Between between) {
         double watts = network.loads().stream()
                 .filter(load -> load.between() == between)
-                .mapToDouble(Network.Load::watts)
+                .mapToDouble(load -> load.watts() / load.powerFactor())
                 .sum();
         return String.format(Locale.ENGLISH, "%,.0f W", watts);
     }
