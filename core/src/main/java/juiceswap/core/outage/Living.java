@@ -39,24 +39,14 @@ public record Living(
         return new Had(zone, supplied, observed);
     }
 
-    /** What is in the tank then; null when nobody can tell. */
-    public @Nullable TankLevel tank(Setup setup, Instant now) {
-        return TankLevel.of(setup, supplied, fuel, now);
-    }
-
-    /** Litres left in the cans of a household that had {@code stored} litres in them when the outage began. */
-    public double storedLitres(double stored) {
-        return Math.max(0, stored - filledLitres);
-    }
-
     /**
      * The fuel that can be planned with then; null when nobody can tell what is in the tank.
      *
      * @param stored litres in the cans when the outage began
      */
     public Refuelling.@Nullable Fuel fuelLeft(Setup setup, double stored, Instant now) {
-        TankLevel tank = tank(setup, now);
-        return tank == null ? null : new Refuelling.Fuel(tank.litres(), storedLitres(stored));
+        TankLevel tank = TankLevel.of(setup, supplied, fuel, now);
+        return tank == null ? null : new Refuelling.Fuel(tank.litres(), Math.max(0, stored - filledLitres));
     }
 
     /** The same once an entry has led to {@code state}. */

@@ -32,7 +32,7 @@ public record Refuelling(
     public static final int MINUTES = 30;
 
     /** Nobody can tell. */
-    static final Refuelling UNKNOWN = new Refuelling(List.of(), List.of(), 0, null, 0);
+    public static final Refuelling UNKNOWN = new Refuelling(List.of(), List.of(), 0, null, 0);
 
     public Refuelling {
         litres = List.copyOf(litres);

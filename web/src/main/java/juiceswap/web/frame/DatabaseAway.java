@@ -73,9 +73,11 @@ class DatabaseAway extends OncePerRequestFilter {
         response.setHeader("Cache-Control", "no-store");
         response.setCharacterEncoding(StandardCharsets.UTF_8.name());
         String what = full ? "The disk of this machine is full." : "The records can’t be reached just now.";
-        String then = full
-                ? "Nothing can be written until there is room again. What was confirmed before is kept."
-                : "What was confirmed before is kept. This page asks again every few seconds; nothing needs to be done here.";
+        boolean asks = request.getMethod().equals("GET");
+        String then = "What was confirmed before is kept."
+                + (asks ? "" : " What you have just sent was not written: go back and send it again in a moment.")
+                + (full ? " Nothing can be written until there is room again." : "")
+                + (asks ? " This page asks again every few seconds; nothing needs to be done here." : "");
         if (request.getRequestURI().startsWith("/api/")) {
             response.setContentType("application/problem+json");
             response.getWriter()
@@ -84,7 +86,7 @@ class DatabaseAway extends OncePerRequestFilter {
         }
         response.setContentType("text/html");
         // a form that is asked for again by itself would be sent again
-        String again = request.getMethod().equals("GET") ? "<meta http-equiv=\"refresh\" content=\"4\">" : "";
+        String again = asks ? "<meta http-equiv=\"refresh\" content=\"4\">" : "";
         String style = assets.getForLookupPath("/assets/app.css");
         response.getWriter().write("""
                 <!DOCTYPE html>

@@ -184,16 +184,16 @@ class LivingPages {
     }
 
     private @Nullable String tank(Life life) {
-        if (life.tank() == null) {
+        if (life.fuel() == null) {
             return null;
         }
-        String litres = String.format(Locale.ENGLISH, "%.1f", life.tank().litres());
+        String litres = String.format(Locale.ENGLISH, "%.1f", life.fuel().tankLitresNow());
         if (!life.standing().state().engine().running()) {
             return words.say("now.tank.still", litres);
         }
         Double hours = FuelUse.at(
                         life.setup().generator(), FuelUse.dutyWatts(life.setup().circuits(life.on())))
-                .hoursLeft(life.tank().litres());
+                .hoursLeft(life.fuel().tankLitresNow());
         return hours == null
                 ? words.say("now.tank.still", litres)
                 : words.say("now.tank", litres, Words.hours(60 * hours));

@@ -210,17 +210,15 @@ public class RotationWords {
 
     /** The fuel along a plan, and when to be worried. */
     public List<String> fuel(Refuelling fuel, Rotations.Life life) {
-        if (fuel.litres().isEmpty()) {
+        Refuelling.Fuel left = life.fuel();
+        if (left == null || fuel.litres().isEmpty()) {
             return List.of(words.say("rotate.fuel.unknown"));
         }
         List<String> lines = new ArrayList<>();
         lines.add(words.say(
                 "rotate.fuel.now",
-                String.format(
-                        Locale.ENGLISH,
-                        "%.1f",
-                        life.tank() == null ? 0 : life.tank().litres()),
-                String.format(Locale.ENGLISH, "%.0f", life.storedLitres()),
+                String.format(Locale.ENGLISH, "%.1f", left.tankLitresNow()),
+                String.format(Locale.ENGLISH, "%.0f", left.storeLitres()),
                 String.format(Locale.ENGLISH, "%.1f", fuel.litresADay())));
         fuel.refuels().stream()
                 .filter(off -> off.to().isAfter(life.now()))

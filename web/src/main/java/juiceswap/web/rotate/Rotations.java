@@ -33,7 +33,6 @@ import juiceswap.core.rotation.Rationing;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
-import juiceswap.core.rotation.TankLevel;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.Wish;
 import juiceswap.web.rotate.RotationPlans.Kept;
@@ -111,8 +110,7 @@ public class Rotations {
      * @param wanted what is wanted on any day, with the wishes of the plan in force
      * @param had what circuits have had so far
      * @param needs what circuits are needed for at present
-     * @param tank null when nobody can tell what is in it
-     * @param storedLitres in full cans
+     * @param fuel in the tank and in full cans, null when nobody can tell
      * @param inForce the plan lived by, null before there is one
      * @param progress how far it has been followed, null without one
      * @param proposed waits for somebody's yes, or null
@@ -126,8 +124,7 @@ public class Rotations {
             Wanted wanted,
             Had had,
             List<Need> needs,
-            @Nullable TankLevel tank,
-            double storedLitres,
+            Refuelling.@Nullable Fuel fuel,
             @Nullable Kept inForce,
             @Nullable Progress progress,
             @Nullable Kept proposed) {
@@ -170,14 +167,12 @@ public class Rotations {
 
         /** The house as it is to be planned for. */
         Wanted.Now planFrom() {
-            return new Wanted.Now(
-                    setup(), now, on, had, tank == null ? null : new Refuelling.Fuel(tank.litres(), storedLitres));
+            return new Wanted.Now(setup(), now, on, had, fuel);
         }
 
         /** The tank along a plan. */
         public Refuelling fuelAlong(Kept kept) {
-            double litres = tank == null ? 0 : tank.litres();
-            return Refuelling.along(kept.plan(), new Refuelling.Fuel(litres, storedLitres), fillings(kept));
+            return fuel == null ? Refuelling.UNKNOWN : Refuelling.along(kept.plan(), fuel, fillings(kept));
         }
 
         /** The stops of a plan in which the tank is filled. */
@@ -252,8 +247,7 @@ public class Rotations {
                 wanted,
                 had,
                 wanted.from(setup, now, on, had, List.of()).needs(),
-                standing.living().tank(setup, clock.instant()),
-                standing.living().storedLitres(outage.household().storedLitres()),
+                standing.living().fuelLeft(setup, outage.household().storedLitres(), clock.instant()),
                 inForce,
                 inForce == null ? null : Progress.of(inForce.plan(), on, now),
                 kept.size() > 1 ? kept.get(1) : null);

@@ -103,7 +103,9 @@ class WishController {
         try {
             Double asked = form.number("litres");
             form.requireSound();
-            double there = life.tank() == null ? 0 : life.tank().litres() + life.storedLitres();
+            double there = life.fuel() == null
+                    ? 0
+                    : life.fuel().tankLitresNow() + life.fuel().storeLitres();
             double litres = asked == null ? there : asked;
             InvalidInput.unless(litres > 0 && litres <= MOST_LITRES, "/litres", "litres must be more than 0");
             Rationing ration = rotations.ration(account, life, litres, WishForm.next(form, "until", life.now()));

@@ -58,7 +58,7 @@ class ClocksTest extends OutageJourney {
         advance(ines, null);
         ines.go("/now");
         allPagesAreThere(ines);
-        assertThat(life().tank().litres()).isGreaterThan(0);
+        assertThat(life().fuel().tankLitresNow()).isGreaterThan(0);
         clock.forward(Duration.ofDays(3));
         rotations.keepUp(account("ines").householdId());
         allPagesAreThere(ines);
@@ -90,14 +90,14 @@ class ClocksTest extends OutageJourney {
         rotations.keepUp(account("ines").householdId());
         double anHour = 0;
         for (int hour = 0; hour < untilFour.toHours(); hour++) {
-            double litres = life().tank().litres();
+            double litres = life().fuel().tankLitresNow();
             clock.forward(Duration.ofHours(1));
             rotations.keepUp(account("ines").householdId());
             allPagesAreThere(ines);
-            double burnt = litres - life().tank().litres();
+            double burnt = litres - life().fuel().tankLitresNow();
             anHour = hour == 0 ? burnt : anHour;
             // nothing is switched: the engine burns by the time that really passes, until the tank is dry
-            if (life().tank().litres() > 0) {
+            if (life().fuel().tankLitresNow() > 0) {
                 assertThat(burnt).isCloseTo(anHour, within(anHour / 30));
             }
         }

@@ -139,8 +139,8 @@ class EveningTest extends OutageJourney {
         assertThat(ines.page.locator("main.swap")).isVisible();
         assertThat(standing().goal()).isEqualTo(Goal.REFUEL);
         advance(ines, null);
-        assertThat(life().tank().litres()).isGreaterThan(21);
-        assertThat(life().storedLitres()).isLessThan(40);
+        assertThat(life().fuel().tankLitresNow()).isGreaterThan(21);
+        assertThat(life().fuel().storeLitres()).isLessThan(40);
 
         // nobody is called out of bed
         ines.go("/rotate");

@@ -24,14 +24,16 @@ class DatabaseAwayPageTest {
     @Test
     void aFullDiskIsToldFromADatabaseThatIsAway() throws Exception {
         assertThat(answer("POST", "/swap/confirm", "53100"))
-                .contains("The disk of this machine is full.")
+                .contains("The disk of this machine is full.", "What you have just sent was not written")
                 .doesNotContain("http-equiv");
         assertThat(response.getStatus()).isEqualTo(503);
     }
 
     @Test
     void aPageAsksAgainByItselfAndTheApiAnswersInJson() throws Exception {
-        assertThat(answer("GET", "/now", "08006")).contains("http-equiv=\"refresh\"");
+        assertThat(answer("GET", "/now", "08006"))
+                .contains("http-equiv=\"refresh\"", "asks again every few seconds")
+                .doesNotContain("not written");
         response.reset();
         assertThat(answer("GET", "/api/v1/household", "57P01")).startsWith("{").contains("\"status\":503");
     }
