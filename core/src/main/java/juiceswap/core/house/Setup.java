@@ -11,6 +11,7 @@ import java.util.Objects;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Link;
 import org.jspecify.annotations.Nullable;
@@ -83,6 +84,11 @@ public record Setup(TransferDevice transfer, Generator generator, List<Link> pat
                 .map(circuit -> circuit.id().equals(id) ? circuit.withRunningWatts(watts) : circuit)
                 .toList();
         return new Setup(transfer, generator, path, others);
+    }
+
+    /** The same house with a set that is bonded, or not, as found. */
+    public Setup withBond(Bond bond) {
+        return new Setup(transfer, generator.withBond(bond), path, circuits);
     }
 
     private static void findDuplicates(List<Circuit> circuits, List<Problem> problems) {

@@ -9,6 +9,7 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageCause;
+import juiceswap.core.supply.Bond;
 import org.jspecify.annotations.Nullable;
 
 /** Something a person did, read or said during an outage. */
@@ -84,6 +85,9 @@ public sealed interface Event {
 
     /** What a circuit really draws, taken over from a meter on somebody's yes; watts, above 0. */
     record LoadMeasured(String circuit, double watts) implements Event {}
+
+    /** Whether the set joins its neutral to its frame, as somebody has measured; bonded or floating. */
+    record BondFound(Bond bond) implements Event {}
 
     /** The engine has stopped by itself under its load. */
     record Stalled() implements Event {}

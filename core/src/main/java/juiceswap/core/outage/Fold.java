@@ -136,6 +136,13 @@ final class Fold {
             setup = setup.withRunningWatts(measured.circuit(), measured.watts());
             changeover = new Changeover(setup, changeover.options());
             undoable = entry.sequence();
+        } else if (event instanceof Event.BondFound found) {
+            setup = setup.withBond(found.bond());
+            changeover = new Changeover(setup, changeover.options());
+            SwapState.Change change = known().change();
+            change.bond = found.bond();
+            state = changeover.putRight(change.state());
+            undoable = entry.sequence();
         } else if (event instanceof Event.Stalled) {
             stall();
             undoable = entry.sequence();

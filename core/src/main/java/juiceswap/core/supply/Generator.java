@@ -124,4 +124,23 @@ public record Generator(
                 .findFirst()
                 .map(rating -> new Rating(fuel, rating.runningWatts() * share, rating.startingWatts() * share));
     }
+
+    /** The same set, bonded or not. */
+    public Generator withBond(Bond other) {
+        return new Generator(
+                splitPhase,
+                fuel,
+                ratings,
+                outputSwitch,
+                altitudeM,
+                ambientC,
+                marginPercent,
+                other,
+                bondChange,
+                gfciOutlets,
+                inverter,
+                idleControl,
+                tankLitres,
+                litresPerHour);
+    }
 }

@@ -11,11 +11,14 @@ import java.util.List;
 import java.util.Set;
 import juiceswap.core.Samples;
 import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.Refusal;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Setup;
 import juiceswap.core.supply.Bond;
 import org.junit.jupiter.api.Test;
 
@@ -95,6 +98,22 @@ class LivingTest {
         assertThat(steps.indexOf(Action.OUTPUT_OFF)).isLessThan(steps.indexOf(Action.START_ENGINE));
         Standing back = follow();
         assertThat(back.state().picked()).contains("fridge");
+    }
+
+    @Test
+    void aBondThatIsMeasuredUnderWayOpensTheWayOn() {
+        Setup unknown = Samples.cottage().withBond(Bond.UNKNOWN);
+        Changeover changeover = new Changeover(unknown, Options.NONE);
+        SwapState dark = changeover.putRight(SwapState.initial(Bond.UNKNOWN, true, false));
+        List<Entry> log = new ArrayList<>();
+        log.add(new Entry(1, Instant.EPOCH, "Ines", new Event.Started(dark, Goal.ON_GENERATOR, Options.NONE)));
+        Standing stuck = Standing.of(unknown, log);
+        assertThat(stuck.plan().refused().code()).isEqualTo(Refusal.Code.BOND_UNKNOWN);
+        log.add(new Entry(2, Instant.EPOCH, "Ines", new Event.BondFound(Bond.FLOATING)));
+        Standing on = stuck.after(unknown, log);
+        assertThat(on.state().bond()).isEqualTo(Bond.FLOATING);
+        assertThat(on.plan().refused()).isNull();
+        assertThat(on.plan().steps()).isNotEmpty();
     }
 
     @Test

@@ -16,6 +16,7 @@ import juiceswap.core.meter.VoltageCause;
 import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Sign;
+import juiceswap.core.supply.Bond;
 import tools.jackson.databind.JsonNode;
 
 /** Events of the outage log, from and to the JSON in which they are stored and exported. */
@@ -74,6 +75,8 @@ public final class EventJson {
         } else if (event instanceof Event.LoadMeasured measured) {
             json.put("circuit", measured.circuit());
             json.put("watts", measured.watts());
+        } else if (event instanceof Event.BondFound found) {
+            json.put("bond", found.bond().word());
         } else if (event instanceof Event.Undone undone) {
             json.put("sequence", undone.sequence());
         }
@@ -119,6 +122,8 @@ public final class EventJson {
             case "load-measured" ->
                 new Event.LoadMeasured(
                         json.path("circuit").asString(), json.path("watts").asDouble());
+            case "bond-found" ->
+                new Event.BondFound(Bond.valueOf(json.path("bond").asString().toUpperCase(Locale.ROOT)));
             case "stalled" -> new Event.Stalled();
             case "alarmed" -> new Event.Alarmed();
             case "all-clear" -> new Event.AllClear();

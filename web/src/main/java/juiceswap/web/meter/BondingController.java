@@ -20,6 +20,7 @@ import juiceswap.web.household.DeviceTests;
 import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
+import juiceswap.web.swap.SwapService;
 import juiceswap.web.words.Words;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -40,12 +41,14 @@ class BondingController {
 
     private final Households households;
     private final DeviceTests records;
+    private final SwapService swap;
     private final Words words;
     private final Clock clock;
 
-    BondingController(Households households, DeviceTests records, Words words, Clock clock) {
+    BondingController(Households households, DeviceTests records, SwapService swap, Words words, Clock clock) {
         this.households = households;
         this.records = records;
+        this.swap = swap;
         this.words = words;
         this.clock = clock;
     }
@@ -109,6 +112,9 @@ class BondingController {
                         draft.generator().put("bond", found.word());
                         return draft.file();
                     });
+        }
+        if (sure) {
+            swap.bondFound(account, found);
         }
         flash.addFlashAttribute(
                 "taken", "Kept: " + words.say("bonding." + judged.verdict().word()));

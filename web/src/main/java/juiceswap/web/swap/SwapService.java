@@ -30,6 +30,7 @@ import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.Turns;
+import juiceswap.core.supply.Bond;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.Outages.Conflict;
@@ -257,6 +258,13 @@ public class SwapService {
     /** A circuit draws what was measured, not what was thought. */
     public void loadMeasured(Account account, int seen, String circuit, double watts) {
         record(account, seen, List.of(new Event.LoadMeasured(circuit, watts)));
+    }
+
+    /** The set's own bond was measured: an outage that is going on goes on from it, whatever its log holds. */
+    public void bondFound(Account account, Bond bond) {
+        if (current(account).isPresent()) {
+            insist(account, standing -> standing.state().bond() == bond ? null : new Event.BondFound(bond));
+        }
     }
 
     /** The engine has stopped by itself. */

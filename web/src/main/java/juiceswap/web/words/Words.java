@@ -169,6 +169,9 @@ public class Words {
             return String.format(
                     Locale.ENGLISH, "%s draws %,.0f W", label(measured.circuit(), household), measured.watts());
         }
+        if (event instanceof Event.BondFound found) {
+            return "Measured: the set’s neutral is " + found.bond().word();
+        }
         if (event instanceof Event.Stalled) {
             return "The engine has stalled";
         }

@@ -14,6 +14,7 @@ import java.util.regex.Pattern;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
+import juiceswap.core.supply.Bond;
 import juiceswap.web.household.Tokens;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -68,6 +69,22 @@ class MeterJourneyTest extends OutageJourney {
         assertThat(ines.page.locator(".wiring .danger")).hasCount(1);
         ines.page.locator("input[name=openNeutral]").uncheck();
         assertThat(circuit).containsText("Two bonds:");
+    }
+
+    /** Nobody knows whether the set is bonded, and the street is dark: the way on leads over the meter and back. */
+    @Test
+    void anUnknownBondIsMeasuredUnderWay() {
+        db.execute("update household set file = jsonb_set(file, '{setup,generator,bond}', '\"unknown\"')");
+        Person ines = startsOutage(390, 844);
+        assertThat(ines.page.locator("main")).containsText("No way on like this");
+        ines.page.getByText("Measure the bond").click();
+        ines.page.locator("input[name=generatorAlone][value=silent]").check();
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator(".notice[role=status]").last()).containsText("Kept");
+        ines.go("/swap");
+        assertThat(ines.page.locator("main")).not().containsText("No way on like this");
+        assertThat(standing().state().bond()).isEqualTo(Bond.FLOATING);
+        assertThat(standing().plan().steps()).isNotEmpty();
     }
 
     @Test

@@ -58,6 +58,7 @@ class EventJsonTest {
                 new Event.UtilityLost(),
                 new Event.TakenOver(dark),
                 new Event.Undone(3),
+                new Event.BondFound(Bond.FLOATING),
                 new Event.Alarmed(),
                 new Event.AllClear(),
                 new Event.Ended());
