@@ -126,6 +126,7 @@ document.addEventListener('alpine:init', () => {
     feeding: false,
     feedAgain: false,
     leaving: false,
+    toldAt: Date.now(),
     init() {
       this.source = new EventSource('/live');
       this.source.addEventListener('changed', (event) => {
@@ -138,6 +139,10 @@ document.addEventListener('alpine:init', () => {
       this.$root.addEventListener('click', (event) => {
         const details = event.target.closest('summary')?.parentNode;
         if (details) details.dataset.touched = 'yes';
+        // a link into something closed opens it, for as long as somebody wants
+        const link = event.target.closest('a[href^="#"]');
+        const within = link && document.querySelector(link.getAttribute('href'))?.closest('details');
+        if (within) { within.open = true; within.dataset.touched = 'yes'; }
       });
       this.timeIsUp = () => this.refresh();
       document.addEventListener('time-is-up', this.timeIsUp);
@@ -203,10 +208,17 @@ document.addEventListener('alpine:init', () => {
       }
       const answer = await fetch(still || location.pathname + location.search, { headers: { Accept: 'text/html', 'Juice-By-Itself': 'yes' } });
       if (!answer.ok) return;
-      this.show(await answer.text(), still ? '#frame > header' : '#frame');
+      this.show(await answer.text(), still ? '#frame > header' : '#frame', true);
     },
-    show(text, part) {
+    show(text, part, byItself) {
       const page = new DOMParser().parseFromString(text, 'text/html');
+      // what came of somebody's last touch is not taken from under their eyes by what others do
+      const told = document.querySelector('#told');
+      if (byItself && told?.children.length && Date.now() - this.toldAt < 20000) {
+        page.querySelector('#told')?.replaceWith(told.cloneNode(true));
+      } else {
+        this.toldAt = Date.now();
+      }
       const fresh = page.querySelector(part);
       const then = page.querySelector('main')?.dataset;
       const now = document.querySelector('main').dataset;

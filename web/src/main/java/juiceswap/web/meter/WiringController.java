@@ -100,7 +100,8 @@ class WiringController {
                     labels.get(i),
                     both ? "L1 L2" : load.between().word().substring(0, 2),
                     WiringView.volts(served.volts()),
-                    String.format(java.util.Locale.ENGLISH, "%,.0f W", served.watts()),
+                    // what the set must carry for it, as everywhere else
+                    String.format(java.util.Locale.ENGLISH, "%,.0f W", served.watts() / load.powerFactor()),
                     verdict.name().toLowerCase(java.util.Locale.ROOT)));
         }
         return lines;

@@ -353,6 +353,11 @@ class EveningTest extends OutageJourney {
         // two of ten degrees in two hours, and what the pages took
         assertThat(ines.page.locator(".notice[role=status]").last())
                 .containsText(Pattern.compile("it holds about 10 h( 0\\d)? without power"));
+        // what somebody else writes does not take it away
+        swap.fuelSeen(account("bram"), standing().sequence(), 12);
+        assertThat(ines.page.locator("main[data-seen='" + standing().sequence() + "']"))
+                .isVisible();
+        assertThat(ines.page.locator("#told .notice")).containsText("it holds about 10 h");
         assertThat(swap.current(account("ines")).orElseThrow().log())
                 .anyMatch(entry -> entry.event() instanceof Event.Observed found
                         && found.circuit().equals("freezer")

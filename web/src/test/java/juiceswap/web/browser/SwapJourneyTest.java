@@ -147,6 +147,10 @@ class SwapJourneyTest extends OutageJourney {
     void itIsNotLikeThatPlansAnewFromWhatIsTrue() {
         Person ines = startsOutage(1280, 800);
         ines.page.locator("[data-key=not-so]").click();
+        // what somebody else does meanwhile does not close it
+        swap.confirm(account("bram"), standing().sequence(), Action.CHECK_CO_ALARM, null, Map.of());
+        assertThat(ines.page.locator("main[data-seen='" + standing().sequence() + "']"))
+                .isVisible();
         ines.page.locator("#not-so select[name=engine]").selectOption("ready");
         ines.page.locator("#not-so select[name=cordGenerator]").selectOption("in");
         ines.page.locator("#not-so select[name=output]").selectOption("on");
