@@ -214,11 +214,8 @@ document.addEventListener('alpine:init', () => {
       const page = new DOMParser().parseFromString(text, 'text/html');
       // what came of somebody's last touch is not taken from under their eyes by what others do
       const told = document.querySelector('#told');
-      if (byItself && told?.children.length && Date.now() - this.toldAt < 20000) {
-        page.querySelector('#told')?.replaceWith(told.cloneNode(true));
-      } else {
-        this.toldAt = Date.now();
-      }
+      if (!byItself) this.toldAt = Date.now();
+      else if (told?.children.length && Date.now() - this.toldAt < 20000) page.querySelector('#told')?.replaceWith(told.cloneNode(true));
       const fresh = page.querySelector(part);
       const then = page.querySelector('main')?.dataset;
       const now = document.querySelector('main').dataset;

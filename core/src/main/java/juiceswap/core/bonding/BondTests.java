@@ -1,6 +1,8 @@
 package juiceswap.core.bonding;
 
+import java.util.Optional;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.supply.Bond;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -12,10 +14,10 @@ import org.jspecify.annotations.Nullable;
  * @param connected at a receptacle of the set with both cord ends in
  */
 public record BondTests(
-        /** Nothing was measured. */
         @Nullable Double generatorAlone,
         @Nullable Double inletAlone,
         @Nullable Double connected) {
+    /** Nothing was measured. */
     public static final BondTests NONE = new BondTests(null, null, null);
 
     /** Below this many ohms two conductors are joined. */
@@ -51,6 +53,15 @@ public record BondTests(
             return Finding.BOND;
         }
         return ohms <= OPEN_ABOVE ? Finding.DOUBTFUL : Finding.OPEN;
+    }
+
+    /** Whether the set is bonded, by the reading at the set alone; empty when that was not taken or is doubtful. */
+    public Optional<Bond> ofTheSet() {
+        return switch (finding(generatorAlone)) {
+            case BOND -> Optional.of(Bond.BONDED);
+            case OPEN -> Optional.of(Bond.FLOATING);
+            case NOT_MEASURED, DOUBTFUL -> Optional.empty();
+        };
     }
 
     boolean anyDoubtful() {

@@ -128,16 +128,21 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
             InvalidInput.unless(powerFactor > 0 && powerFactor <= 1, "/powerFactor", "must be above 0 to 1");
         }
 
+        /** Volt-amperes while it draws so many watts: what the set must carry. */
+        public double voltAmperes(double drawn) {
+            return drawn / powerFactor;
+        }
+
         /** |Z| = V² / (watts / power factor), lagging by acos(power factor). */
         private Complex_F64 admittance() {
             double volts = between.nominalVolts;
-            double size = watts / powerFactor / (volts * volts);
+            double size = voltAmperes(watts) / (volts * volts);
             return new Complex_F64(size * powerFactor, -size * Math.sqrt(1 - powerFactor * powerFactor));
         }
     }
 
-    /** What can be the matter with a circuit, the more dangerous before the less. */
-    public enum Matter {
+    /** What can be wrong with a circuit, the more dangerous before the less. */
+    public enum Trouble {
         /** The ground wire and the frames carry the neutral's current, and no voltage shows it. */
         LOST_NEUTRAL_HIDDEN,
         /** Part of the neutral's current returns over the ground wire and the frames. */
@@ -152,31 +157,31 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
         LEG_MISSING,
         /** The legs add up on a shared neutral. */
         LEGS_TIED,
-        NOTHING
+        NONE
     }
 
-    /** What is most to be said about it: of several troubles the most dangerous. */
-    public Matter matter() {
+    /** Of several troubles the most dangerous. */
+    public Trouble worstTrouble() {
         boolean two = bonds.generator && bonds.panel;
         if (two) {
-            return faults.openNeutral ? Matter.LOST_NEUTRAL_HIDDEN : Matter.TWO_BONDS;
+            return faults.openNeutral ? Trouble.LOST_NEUTRAL_HIDDEN : Trouble.TWO_BONDS;
         }
         if (faults.openNeutral) {
-            return Matter.LOST_NEUTRAL;
+            return Trouble.LOST_NEUTRAL;
         }
         if (!bonds.generator && !bonds.panel) {
-            return Matter.NO_BOND;
+            return Trouble.NO_BOND;
         }
         if (faults.openGround) {
-            return Matter.OPEN_GROUND;
+            return Trouble.OPEN_GROUND;
         }
         if (faults.looseNeutralOhms > 0) {
-            return Matter.LOOSE_NEUTRAL;
+            return Trouble.LOOSE_NEUTRAL;
         }
         if (faults.openL1 || faults.openL2) {
-            return Matter.LEG_MISSING;
+            return Trouble.LEG_MISSING;
         }
-        return faults.tiedLegs ? Matter.LEGS_TIED : Matter.NOTHING;
+        return faults.tiedLegs ? Trouble.LEGS_TIED : Trouble.NONE;
     }
 
     /** What a load gets. */

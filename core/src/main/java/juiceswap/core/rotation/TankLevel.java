@@ -11,9 +11,8 @@ import org.jspecify.annotations.Nullable;
  * What is in the tank, reckoned from when somebody last knew it.
  *
  * @param litres in the tank
- * @param since when it was filled or looked at; null when it was taken as full in the beginning
  */
-public record TankLevel(double litres, @Nullable Instant since) {
+public record TankLevel(double litres) {
 
     /** Somebody has looked at the tank, or filled it. */
     public record Known(Instant at, double litres) {}
@@ -42,6 +41,6 @@ public record TankLevel(double litres, @Nullable Instant since) {
                         / 3600.0;
             }
         }
-        return new TankLevel(Math.max(0, litres), known == null ? null : known.at());
+        return new TankLevel(Math.max(0, litres));
     }
 }

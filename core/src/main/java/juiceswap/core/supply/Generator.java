@@ -71,15 +71,24 @@ public record Generator(
 
     /** The same set with another label. */
     public Generator withRatings(List<Rating> others) {
+        return with(others, bond);
+    }
+
+    /** The same set, bonded or not. */
+    public Generator withBond(Bond other) {
+        return with(ratings, other);
+    }
+
+    private Generator with(List<Rating> itsRatings, Bond itsBond) {
         return new Generator(
                 splitPhase,
                 fuel,
-                others,
+                itsRatings,
                 outputSwitch,
                 altitudeM,
                 ambientC,
                 marginPercent,
-                bond,
+                itsBond,
                 bondChange,
                 gfciOutlets,
                 inverter,
@@ -123,24 +132,5 @@ public record Generator(
                 .filter(rating -> rating.fuel() == Fuel.GASOLINE)
                 .findFirst()
                 .map(rating -> new Rating(fuel, rating.runningWatts() * share, rating.startingWatts() * share));
-    }
-
-    /** The same set, bonded or not. */
-    public Generator withBond(Bond other) {
-        return new Generator(
-                splitPhase,
-                fuel,
-                ratings,
-                outputSwitch,
-                altitudeM,
-                ambientC,
-                marginPercent,
-                other,
-                bondChange,
-                gfciOutlets,
-                inverter,
-                idleControl,
-                tankLitres,
-                litresPerHour);
     }
 }

@@ -20,6 +20,14 @@ class BondJudgementTest {
         return text == null ? null : text.equals("open") ? OPEN : Double.valueOf(text);
     }
 
+    @Test
+    void theSetAloneTellsWhetherItIsBonded() {
+        assertThat(new BondTests(0.2, OPEN, null).ofTheSet()).contains(Bond.BONDED);
+        assertThat(new BondTests(OPEN, 0.2, 0.2).ofTheSet()).contains(Bond.FLOATING);
+        assertThat(new BondTests(40.0, 0.2, 0.2).ofTheSet()).isEmpty();
+        assertThat(new BondTests(null, 0.2, 0.2).ofTheSet()).isEmpty();
+    }
+
     @ParameterizedTest
     @CsvSource({
         // on cords, switched neutral, label, change, alone, inlet, connected: verdict, first action

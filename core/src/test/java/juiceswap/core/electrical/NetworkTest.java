@@ -13,9 +13,9 @@ import juiceswap.core.electrical.Network.Bonds;
 import juiceswap.core.electrical.Network.Cord;
 import juiceswap.core.electrical.Network.Faults;
 import juiceswap.core.electrical.Network.Load;
-import juiceswap.core.electrical.Network.Matter;
 import juiceswap.core.electrical.Network.Solution;
 import juiceswap.core.electrical.Network.Source;
+import juiceswap.core.electrical.Network.Trouble;
 import org.junit.jupiter.api.Test;
 
 class NetworkTest {
@@ -187,22 +187,22 @@ class NetworkTest {
     void theMostDangerousOfSeveralTroublesIsNamed() {
         Bonds both = new Bonds(true, true);
         Faults lost = new Faults(true, false, false, false, 0, false);
-        assertThat(matter(AT_THE_PANEL, Faults.NONE)).isEqualTo(Matter.NOTHING);
-        assertThat(matter(both, lost)).isEqualTo(Matter.LOST_NEUTRAL_HIDDEN);
-        assertThat(matter(both, new Faults(false, true, true, false, 2, false))).isEqualTo(Matter.TWO_BONDS);
-        assertThat(matter(new Bonds(false, false), lost)).isEqualTo(Matter.LOST_NEUTRAL);
-        assertThat(matter(new Bonds(false, false), Faults.NONE)).isEqualTo(Matter.NO_BOND);
-        assertThat(matter(AT_THE_PANEL, new Faults(false, true, false, false, 2, true)))
-                .isEqualTo(Matter.OPEN_GROUND);
-        assertThat(matter(AT_THE_PANEL, new Faults(false, false, false, true, 2, false)))
-                .isEqualTo(Matter.LOOSE_NEUTRAL);
-        assertThat(matter(AT_THE_PANEL, new Faults(false, false, false, true, 0, true)))
-                .isEqualTo(Matter.LEG_MISSING);
-        assertThat(matter(AT_THE_PANEL, new Faults(false, false, false, false, 0, true)))
-                .isEqualTo(Matter.LEGS_TIED);
+        assertThat(worst(AT_THE_PANEL, Faults.NONE)).isEqualTo(Trouble.NONE);
+        assertThat(worst(both, lost)).isEqualTo(Trouble.LOST_NEUTRAL_HIDDEN);
+        assertThat(worst(both, new Faults(false, true, true, false, 2, false))).isEqualTo(Trouble.TWO_BONDS);
+        assertThat(worst(new Bonds(false, false), lost)).isEqualTo(Trouble.LOST_NEUTRAL);
+        assertThat(worst(new Bonds(false, false), Faults.NONE)).isEqualTo(Trouble.NO_BOND);
+        assertThat(worst(AT_THE_PANEL, new Faults(false, true, false, false, 2, true)))
+                .isEqualTo(Trouble.OPEN_GROUND);
+        assertThat(worst(AT_THE_PANEL, new Faults(false, false, false, true, 2, false)))
+                .isEqualTo(Trouble.LOOSE_NEUTRAL);
+        assertThat(worst(AT_THE_PANEL, new Faults(false, false, false, true, 0, true)))
+                .isEqualTo(Trouble.LEG_MISSING);
+        assertThat(worst(AT_THE_PANEL, new Faults(false, false, false, false, 0, true)))
+                .isEqualTo(Trouble.LEGS_TIED);
     }
 
-    private static Matter matter(Bonds bonds, Faults faults) {
-        return new Network(SOURCE, CORD, bonds, faults, List.of()).matter();
+    private static Trouble worst(Bonds bonds, Faults faults) {
+        return new Network(SOURCE, CORD, bonds, faults, List.of()).worstTrouble();
     }
 }

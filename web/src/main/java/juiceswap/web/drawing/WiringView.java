@@ -84,7 +84,7 @@ public record WiringView(
     private static String watts(Network network, Between between) {
         double watts = network.loads().stream()
                 .filter(load -> load.between() == between)
-                .mapToDouble(load -> load.watts() / load.powerFactor())
+                .mapToDouble(load -> load.voltAmperes(load.watts()))
                 .sum();
         return String.format(Locale.ENGLISH, "%,.0f W", watts);
     }
@@ -97,7 +97,7 @@ public record WiringView(
 
     /** What is most to be said about it, in one sentence. */
     private static String inWords(Network network, Solution solved) {
-        return switch (network.matter()) {
+        return switch (network.worstTrouble()) {
             case LOST_NEUTRAL_HIDDEN ->
                 "The neutral is lost, and the second bond hides it: " + amps(solved.groundAmps())
                         + " return over the ground wire and every metal frame on it, and a voltmeter shows nothing wrong.";
@@ -117,7 +117,7 @@ public record WiringView(
             case LEGS_TIED ->
                 "Both legs come from one winding: nothing has 240 V, and a shared neutral carries the sum instead of"
                         + " the difference.";
-            case NOTHING -> "Sound: the neutral carries only the difference between the legs, the ground wire nothing.";
+            case NONE -> "Sound: the neutral carries only the difference between the legs, the ground wire nothing.";
         };
     }
 }

@@ -144,7 +144,7 @@ public final class Form implements Serializable {
         return plain.matches("-?[0-9]{1,15}(\\.[0-9]{0,15})?|-?\\.[0-9]{1,15}") ? Double.valueOf(plain) : null;
     }
 
-    /** A time of day such as 17:00 or 7:30, null when nothing was typed or it is none. */
+    /** A time of day such as 17:00 or 7:30, which must be there; null, and a problem at the field, when it is not or is none. */
     public @Nullable LocalTime time(String field) {
         String text = text(field);
         if (text == null) {

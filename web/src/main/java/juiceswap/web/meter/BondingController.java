@@ -102,23 +102,24 @@ class BondingController {
                 note(asked, judged),
                 account.displayName(),
                 today());
-        BondTests.Finding alone = BondTests.finding(tests.generatorAlone());
-        Bond found = alone == BondTests.Finding.BOND ? Bond.BONDED : Bond.FLOATING;
-        boolean sure = alone == BondTests.Finding.BOND || alone == BondTests.Finding.OPEN;
-        if (sure && file.setup().generator().bond() != found) {
-            households.change(
-                    account.householdId(), null, account.displayName(), "measured the bond: " + found.word(), json -> {
-                        HouseDraft draft = new HouseDraft(json);
-                        draft.generator().put("bond", found.word());
-                        return draft.file();
-                    });
-        }
-        if (sure) {
+        tests.ofTheSet().ifPresent(found -> {
+            if (file.setup().generator().bond() != found) {
+                keepBond(account, found);
+            }
             swap.bondFound(account, found);
-        }
+        });
         flash.addFlashAttribute(
                 "taken", "Kept: " + words.say("bonding." + judged.verdict().word()));
         return "redirect:/meter/bonding";
+    }
+
+    private void keepBond(Account account, Bond found) {
+        households.change(
+                account.householdId(), null, account.displayName(), "measured the bond: " + found.word(), json -> {
+                    HouseDraft draft = new HouseDraft(json);
+                    draft.generator().put("bond", found.word());
+                    return draft.file();
+                });
     }
 
     private void show(Account account, HouseholdFile file, Map<String, String> typed, Model model) {

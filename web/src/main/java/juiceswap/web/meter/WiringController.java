@@ -101,7 +101,7 @@ class WiringController {
                     both ? "L1 L2" : load.between().word().substring(0, 2),
                     WiringView.volts(served.volts()),
                     // what the set must carry for it, as everywhere else
-                    String.format(java.util.Locale.ENGLISH, "%,.0f W", served.watts() / load.powerFactor()),
+                    String.format(java.util.Locale.ENGLISH, "%,.0f W", load.voltAmperes(served.watts())),
                     verdict.name().toLowerCase(java.util.Locale.ROOT)));
         }
         return lines;

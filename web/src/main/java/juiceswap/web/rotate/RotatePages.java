@@ -32,7 +32,7 @@ class RotatePages {
 
     /** The forms of the page, by name, with what stands in them before anybody types. */
     private static final Map<String, Map<String, String>> FORMS = Map.of(
-            "job", Map.of("minutes", "60", "to", "12:00"),
+            "job", Map.of("minutes", String.valueOf(WishForm.USUAL_MINUTES), "to", "12:00"),
             "away", Map.of("to", "17:00"),
             "refuel", Map.of("from", "17:00"),
             "fuel", Map.of(),

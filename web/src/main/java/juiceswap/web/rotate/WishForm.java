@@ -15,7 +15,7 @@ final class WishForm {
     /** Where nobody has said when they sleep. */
     private static final Horizon.Sleep USUAL_SLEEP = new Horizon.Sleep(LocalTime.of(22, 30), LocalTime.of(6, 30));
 
-    private static final double USUAL_MINUTES = 60;
+    static final int USUAL_MINUTES = 60;
     private static final double MINUTES_NOW = 30;
     private static final double MOST_MINUTES = 24 * 60;
 
