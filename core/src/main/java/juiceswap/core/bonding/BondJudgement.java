@@ -1,5 +1,6 @@
 package juiceswap.core.bonding;
 
+import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.List;
 import juiceswap.core.bonding.BondTests.Finding;
@@ -25,40 +26,55 @@ public record BondJudgement(
         List<Action> actions) {
 
     /** What the tests and the label amount to. */
-    public enum Verdict {
-        ONE_BOND(true),
-        FLOATING_BY_DESIGN(true),
-        TWO_BONDS(false),
-        NO_BOND(false),
-        MEASURE(false),
-        DOUBTFUL(false),
-        CONTRADICTION(false),
-        BROKEN_PATH(false);
+    public enum Verdict implements Worded {
+        ONE_BOND("one-bond", true),
+        FLOATING_BY_DESIGN("floating-by-design", true),
+        TWO_BONDS("two-bonds", false),
+        NO_BOND("no-bond", false),
+        MEASURE("measure", false),
+        DOUBTFUL("doubtful", false),
+        CONTRADICTION("contradiction", false),
+        BROKEN_PATH("broken-path", false);
+
+        private final String word;
 
         private final boolean safe;
 
-        Verdict(boolean safe) {
+        Verdict(String word, boolean safe) {
+            this.word = word;
             this.safe = safe;
         }
 
-        /** How it is written in JSON. */
+        @Override
         public String word() {
-            return name().toLowerCase(java.util.Locale.ROOT).replace('_', '-');
+            return word;
         }
+
     }
 
     /** What to do about it. */
-    public enum Action {
-        REPEAT_TESTS,
-        CALL_ELECTRICIAN,
-        TEST_GENERATOR_ALONE,
-        FLOAT_GENERATOR,
-        BOND_GENERATOR,
-        FOLLOW_MANUAL,
-        LABEL_WRONG,
-        GFCI_WILL_TRIP,
-        USE_GFCI_CORDS
-    }
+    public enum Action implements Worded {
+        REPEAT_TESTS("REPEAT_TESTS"),
+        CALL_ELECTRICIAN("CALL_ELECTRICIAN"),
+        TEST_GENERATOR_ALONE("TEST_GENERATOR_ALONE"),
+        FLOAT_GENERATOR("FLOAT_GENERATOR"),
+        BOND_GENERATOR("BOND_GENERATOR"),
+        FOLLOW_MANUAL("FOLLOW_MANUAL"),
+        LABEL_WRONG("LABEL_WRONG"),
+        GFCI_WILL_TRIP("GFCI_WILL_TRIP"),
+        USE_GFCI_CORDS("USE_GFCI_CORDS");
+
+        private final String word;
+
+        Action(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /**
      * What it is used for and how it is labelled.

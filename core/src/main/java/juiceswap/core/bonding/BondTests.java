@@ -1,5 +1,6 @@
 package juiceswap.core.bonding;
 
+import juiceswap.core.Worded;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.supply.Bond;
@@ -27,12 +28,23 @@ public record BondTests(
     private static final double OPEN_ABOVE = 100;
 
     /** What a reading says. */
-    public enum Finding {
-        NOT_MEASURED,
-        BOND,
-        DOUBTFUL,
-        OPEN
-    }
+    public enum Finding implements Worded {
+        NOT_MEASURED("not-measured"),
+        BOND("bond"),
+        DOUBTFUL("doubtful"),
+        OPEN("open");
+
+        private final String word;
+
+        Finding(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     public BondTests {
         require("/generatorAloneOhms", generatorAlone);

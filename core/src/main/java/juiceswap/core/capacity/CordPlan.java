@@ -1,5 +1,6 @@
 package juiceswap.core.capacity;
 
+import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
@@ -27,17 +28,29 @@ public final class CordPlan {
             Conductor wire, double lengthM, @Nullable Double plugAmps, boolean gfci) {}
 
     /** What can be wrong with a cord in use; the first two stop it. */
-    public enum Fault {
+    public enum Fault implements Worded {
         /** More amps than its wire or its ends carry. */
-        OVER_AMPACITY,
+        OVER_AMPACITY("over-ampacity"),
         /** An appliance for 240 V on a 120 V cord. */
-        NEEDS_240,
+        NEEDS_240("needs-240"),
         /** More than 5 % of the volts lost while running. */
-        DROP,
+        DROP("drop"),
         /** More than 5 % lost while the largest load starts: motors may not come up. */
-        DROP_AT_START,
+        DROP_AT_START("drop-at-start"),
         /** Nothing trips when somebody touches a live part in the wet. */
-        NO_GFCI;
+        NO_GFCI("no-gfci");
+
+        private final String word;
+
+        Fault(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+
 
         /** Whether it must not be used like this. */
         public boolean stops() {

@@ -1,5 +1,6 @@
 package juiceswap.core.capacity;
 
+import juiceswap.core.Worded;
 import juiceswap.core.house.Leg;
 import org.jspecify.annotations.Nullable;
 
@@ -20,27 +21,35 @@ public record Finding(
         @Nullable Double by) {
 
     /** What can be found. The blocking ones say that the set must not be switched on like this. */
-    public enum Code {
-        RUNNING_OVER(true),
-        STARTING_OVER(true),
-        LEG_RUNNING_OVER(true),
-        LEG_STARTING_OVER(true),
-        NEEDS_240(true),
-        LEG_NOT_FED(true),
-        SHARED_NEUTRAL_120(true),
-        NEEDS_OFF(true),
-        NOT_WITH(true),
-        LOCKED_OFF(true),
-        TOO_MANY_BREAKERS(true),
-        CIRCUIT_OVER(false),
-        IMBALANCE(false),
-        UNPROTECTED_LINK(false),
-        SHARED_NEUTRAL_SAME_LEG(false);
+    public enum Code implements Worded {
+        RUNNING_OVER("RUNNING_OVER", true),
+        STARTING_OVER("STARTING_OVER", true),
+        LEG_RUNNING_OVER("LEG_RUNNING_OVER", true),
+        LEG_STARTING_OVER("LEG_STARTING_OVER", true),
+        NEEDS_240("NEEDS_240", true),
+        LEG_NOT_FED("LEG_NOT_FED", true),
+        SHARED_NEUTRAL_120("SHARED_NEUTRAL_120", true),
+        NEEDS_OFF("NEEDS_OFF", true),
+        NOT_WITH("NOT_WITH", true),
+        LOCKED_OFF("LOCKED_OFF", true),
+        TOO_MANY_BREAKERS("TOO_MANY_BREAKERS", true),
+        CIRCUIT_OVER("CIRCUIT_OVER", false),
+        IMBALANCE("IMBALANCE", false),
+        UNPROTECTED_LINK("UNPROTECTED_LINK", false),
+        SHARED_NEUTRAL_SAME_LEG("SHARED_NEUTRAL_SAME_LEG", false);
+
+        private final String word;
 
         private final boolean blocks;
 
-        Code(boolean blocks) {
+        Code(String word, boolean blocks) {
+            this.word = word;
             this.blocks = blocks;
+        }
+
+        @Override
+        public String word() {
+            return word;
         }
     }
 

@@ -1,5 +1,6 @@
 package juiceswap.core.capacity;
 
+import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -36,11 +37,22 @@ public record LoadsReading(
         @Nullable Levelling levelling) {
 
     /** How what is drawn stands to what may be. */
-    public enum Verdict {
-        FITS,
-        TIGHT,
-        OVER
-    }
+    public enum Verdict implements Worded {
+        FITS("fits"),
+        TIGHT("tight"),
+        OVER("over");
+
+        private final String word;
+
+        Verdict(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /**
      * Amps of one leg.
@@ -57,17 +69,28 @@ public record LoadsReading(
     }
 
     /** What may be behind a difference. */
-    public enum Kind {
-        AS_RECKONED,
+    public enum Kind implements Worded {
+        AS_RECKONED("as-reckoned"),
         /** Thermostats have switched these off for now. */
-        CYCLED_OFF,
+        CYCLED_OFF("cycled-off"),
         /** One unit of it is starting. */
-        STARTING,
+        STARTING("starting"),
         /** It is taken as off, but may be on. */
-        SWITCHED_ON,
+        SWITCHED_ON("switched-on"),
         /** Something that nobody has told of. */
-        UNKNOWN_LOAD
-    }
+        UNKNOWN_LOAD("unknown-load");
+
+        private final String word;
+
+        Kind(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /**
      * @param circuits what it is about; empty for AS_RECKONED and UNKNOWN_LOAD

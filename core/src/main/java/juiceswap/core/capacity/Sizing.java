@@ -1,5 +1,6 @@
 package juiceswap.core.capacity;
 
+import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -19,7 +20,7 @@ import juiceswap.core.supply.Rating;
 public record Sizing(List<Double> demands, LegWatts running, boolean pathOk, List<String> order) {
 
     /** The limits of a set that can decide its size. */
-    public enum Demand {
+    public enum Demand implements Worded {
         RUNNING("running"),
         STARTING("starting"),
         LEG_RUNNING("leg-running"),
@@ -31,7 +32,7 @@ public record Sizing(List<Double> demands, LegWatts running, boolean pathOk, Lis
             this.word = word;
         }
 
-        /** How it is written in JSON. */
+        @Override
         public String word() {
             return word;
         }

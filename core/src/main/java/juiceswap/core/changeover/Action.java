@@ -5,6 +5,7 @@ import static juiceswap.core.changeover.Place.INDOORS;
 import static juiceswap.core.changeover.Place.INLET;
 import static juiceswap.core.changeover.Place.PANEL;
 
+import juiceswap.core.Worded;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.Set;
@@ -17,7 +18,7 @@ import org.jspecify.annotations.Nullable;
  * Everything a person can do, in the order in which equals are preferred. Each says where it is done, when the hardware
  * allows it, and what it changes. Whether it is wise is for {@link Rule}.
  */
-public enum Action {
+public enum Action implements Worded {
     INPUT_OFF("input-off", PANEL, (c, s) -> c.kind().hasPlate() && s.inputOn(), (c, s) -> s.inputOn = false),
     CONFIRM_UTILITY("confirm-utility", INDOORS, (c, s) -> s.utilityLive(), (c, s) -> s.utilitySteady = true),
     CHECK_CO_ALARM("check-co-alarm", INDOORS, always(), ticks(Check.CHECK_CO_ALARM)),
@@ -219,17 +220,13 @@ public enum Action {
         this.effect = effect;
     }
 
-    /** The name in the API and in the log. */
+    @Override
     public String word() {
         return word;
     }
 
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Action> of(String word) {
-        return Arrays.stream(values())
-                .filter(action -> action.word.equals(word))
-                .findFirst();
-    }
+    public static Optional<Action> of(String word) { return Worded.find(Action.class, word); }
 
     /** Where it is done in this household. */
     public Place place(Changeover changeover) {

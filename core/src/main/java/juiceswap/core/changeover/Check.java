@@ -1,7 +1,9 @@
 package juiceswap.core.changeover;
 
+import juiceswap.core.Worded;
+
 /** What {@code done} can hold: checks made, and things put away or seen to. The names are those of the actions. */
-public enum Check {
+public enum Check implements Worded {
     CHECK_PLACEMENT("check-placement"),
     CHECK_CO_ALARM("check-co-alarm"),
     CHECK_OIL("check-oil"),
@@ -18,7 +20,7 @@ public enum Check {
         this.word = word;
     }
 
-    /** How it is written in JSON. */
+    @Override
     public String word() {
         return word;
     }

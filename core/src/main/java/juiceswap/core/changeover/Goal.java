@@ -4,6 +4,7 @@ import static juiceswap.core.changeover.Place.GENERATOR;
 import static juiceswap.core.changeover.Place.INDOORS;
 import static juiceswap.core.changeover.Place.PANEL;
 
+import juiceswap.core.Worded;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -14,7 +15,7 @@ import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator.BondChange;
 
 /** Where a plan leads. */
-public enum Goal {
+public enum Goal implements Worded {
     /** The house runs on the set, proven and walked round. */
     ON_GENERATOR("on-generator") {
         @Override
@@ -129,15 +130,13 @@ public enum Goal {
         this.word = word;
     }
 
-    /** How it is written in JSON. */
+    @Override
     public String word() {
         return word;
     }
 
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Goal> of(String word) {
-        return Arrays.stream(values()).filter(goal -> goal.word.equals(word)).findFirst();
-    }
+    public static Optional<Goal> of(String word) { return Worded.find(Goal.class, word); }
 
     abstract boolean reached(Changeover changeover, SwapState state);
 

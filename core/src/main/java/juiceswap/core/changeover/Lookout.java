@@ -1,5 +1,6 @@
 package juiceswap.core.changeover;
 
+import juiceswap.core.Worded;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -14,42 +15,50 @@ import juiceswap.core.supply.Fuel;
  * What to look for in a check: which points there are depends on this household's set, fuel, cord and climate. A point that
  * a household has no use for can be put aside for good, but none on which lives hang.
  */
-public enum Lookout {
-    NO_FLOOD(Action.CHECK_PLACEMENT, false, setup -> true),
-    DISTANCE(Action.CHECK_PLACEMENT, false, setup -> true),
-    EXHAUST(Action.CHECK_PLACEMENT, false, setup -> true),
-    BOND_PROVEN(Action.CHECK_PLACEMENT, false, setup -> true),
-    LEVEL(Action.CHECK_PLACEMENT, true, setup -> true),
-    SNOW(Action.CHECK_PLACEMENT, true, setup -> setup.generator().ambientC() <= 2),
-    COVER(Action.CHECK_PLACEMENT, true, setup -> true),
-    ALARM_SOUNDS(Action.CHECK_CO_ALARM, false, setup -> true),
-    ALARM_WHERE_PEOPLE_SLEEP(Action.CHECK_CO_ALARM, true, setup -> true),
-    OIL_LEVEL(Action.CHECK_OIL, false, setup -> true),
-    OIL_FOR_THE_COLD(Action.CHECK_OIL, true, setup -> setup.generator().ambientC() < -10),
-    FUEL_LASTS(Action.CHECK_FUEL, true, setup -> setup.generator().fuel() != Fuel.NATURAL_GAS),
-    FUEL_VALVE(Action.CHECK_FUEL, false, setup -> true),
-    CANS_AWAY(
+public enum Lookout implements Worded {
+    NO_FLOOD("no-flood", Action.CHECK_PLACEMENT, false, setup -> true),
+    DISTANCE("distance", Action.CHECK_PLACEMENT, false, setup -> true),
+    EXHAUST("exhaust", Action.CHECK_PLACEMENT, false, setup -> true),
+    BOND_PROVEN("bond-proven", Action.CHECK_PLACEMENT, false, setup -> true),
+    LEVEL("level", Action.CHECK_PLACEMENT, true, setup -> true),
+    SNOW("snow", Action.CHECK_PLACEMENT, true, setup -> setup.generator().ambientC() <= 2),
+    COVER("cover", Action.CHECK_PLACEMENT, true, setup -> true),
+    ALARM_SOUNDS("alarm-sounds", Action.CHECK_CO_ALARM, false, setup -> true),
+    ALARM_WHERE_PEOPLE_SLEEP("alarm-where-people-sleep", Action.CHECK_CO_ALARM, true, setup -> true),
+    OIL_LEVEL("oil-level", Action.CHECK_OIL, false, setup -> true),
+    OIL_FOR_THE_COLD("oil-for-the-cold", Action.CHECK_OIL, true, setup -> setup.generator().ambientC() < -10),
+    FUEL_LASTS("fuel-lasts", Action.CHECK_FUEL, true, setup -> setup.generator().fuel() != Fuel.NATURAL_GAS),
+    FUEL_VALVE("fuel-valve", Action.CHECK_FUEL, false, setup -> true),
+    CANS_AWAY("cans-away", 
             Action.CHECK_FUEL,
             true,
             setup -> setup.generator().fuel() == Fuel.GASOLINE
                     || setup.generator().fuel() == Fuel.DIESEL),
-    CORD_DRY(Action.INSPECT_CORD, false, setup -> true),
-    CORD_ENDS(Action.INSPECT_CORD, false, setup -> setup.transfer().kind() != Kind.CORDS),
-    CORD_UNCOILED(Action.INSPECT_CORD, false, setup -> true),
-    CORD_OPENING(Action.INSPECT_CORD, true, setup -> setup.transfer().kind() == Kind.CORDS),
-    ELECTRONICS(Action.UNPLUG_SENSITIVE, true, setup -> !setup.generator().inverter()),
-    SURGE_STRIPS(Action.UNPLUG_SENSITIVE, true, setup -> setup.generator().inverter()),
-    THROTTLE(Action.WARM_UP, true, setup -> !setup.generator().inverter()),
-    CHOKE(Action.WARM_UP, true, setup -> setup.generator().fuel() != Fuel.DIESEL);
+    CORD_DRY("cord-dry", Action.INSPECT_CORD, false, setup -> true),
+    CORD_ENDS("cord-ends", Action.INSPECT_CORD, false, setup -> setup.transfer().kind() != Kind.CORDS),
+    CORD_UNCOILED("cord-uncoiled", Action.INSPECT_CORD, false, setup -> true),
+    CORD_OPENING("cord-opening", Action.INSPECT_CORD, true, setup -> setup.transfer().kind() == Kind.CORDS),
+    ELECTRONICS("electronics", Action.UNPLUG_SENSITIVE, true, setup -> !setup.generator().inverter()),
+    SURGE_STRIPS("surge-strips", Action.UNPLUG_SENSITIVE, true, setup -> setup.generator().inverter()),
+    THROTTLE("throttle", Action.WARM_UP, true, setup -> !setup.generator().inverter()),
+    CHOKE("choke", Action.WARM_UP, true, setup -> setup.generator().fuel() != Fuel.DIESEL);
+
+    private final String word;
 
     private final Action check;
     private final boolean canBePutAside;
     private final Predicate<Setup> applies;
 
-    Lookout(Action check, boolean canBePutAside, Predicate<Setup> applies) {
+    Lookout(String word, Action check, boolean canBePutAside, Predicate<Setup> applies) {
+        this.word = word;
         this.check = check;
         this.canBePutAside = canBePutAside;
         this.applies = applies;
+    }
+
+    @Override
+    public String word() {
+        return word;
     }
 
     /** The points of one check in this household, without those put aside. */
@@ -74,15 +83,7 @@ public enum Lookout {
         return of(setup, Action.UNPLUG_SENSITIVE, putAside).isEmpty();
     }
 
-    /** How it is written in JSON. */
-    public String word() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
-    }
 
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Lookout> of(String word) {
-        return Arrays.stream(values())
-                .filter(point -> point.word().equals(word))
-                .findFirst();
-    }
+    public static Optional<Lookout> of(String word) { return Worded.find(Lookout.class, word); }
 }

@@ -1,18 +1,27 @@
 package juiceswap.core.changeover;
 
+import juiceswap.core.Worded;
 import java.util.Locale;
 
 /** Where a person stands to do something. */
-public enum Place {
-    GENERATOR(true),
-    INLET(true),
-    PANEL(false),
-    INDOORS(false);
+public enum Place implements Worded {
+    GENERATOR("generator", true),
+    INLET("inlet", true),
+    PANEL("panel", false),
+    INDOORS("indoors", false);
+
+    private final String word;
 
     private final boolean outside;
 
-    Place(boolean outside) {
+    Place(String word, boolean outside) {
+        this.word = word;
         this.outside = outside;
+    }
+
+    @Override
+    public String word() {
+        return word;
     }
 
     /** Whether somebody there is out of the house. */
@@ -20,10 +29,6 @@ public enum Place {
         return outside;
     }
 
-    /** How it is written in JSON. */
-    public String word() {
-        return name().toLowerCase(Locale.ROOT);
-    }
 
     /** Cost of a walk, about minutes: 10 through the door, 3 on one side of it. */
     int walkTo(Place other) {

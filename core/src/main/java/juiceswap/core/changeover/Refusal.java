@@ -1,5 +1,6 @@
 package juiceswap.core.changeover;
 
+import juiceswap.core.Worded;
 import java.util.Optional;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
@@ -15,21 +16,32 @@ import juiceswap.core.supply.Generator.BondChange;
 public record Refusal(Code code, String reason, String instead) {
 
     /** Why a plan is refused. */
-    public enum Code {
-        BACKFED_OUTLET,
-        DOUBLE_MALE_CORD,
-        NO_INTERLOCK,
-        GROUND_LIFTED,
-        INDOORS,
-        BOND_UNKNOWN,
-        TWO_BONDS,
-        NO_BOND,
-        INTERLOCK_FAULT,
-        DOES_NOT_FIT,
-        NO_OUTPUT_SWITCH,
-        NO_TANK,
-        UTILITY_DEAD
-    }
+    public enum Code implements Worded {
+        BACKFED_OUTLET("BACKFED_OUTLET"),
+        DOUBLE_MALE_CORD("DOUBLE_MALE_CORD"),
+        NO_INTERLOCK("NO_INTERLOCK"),
+        GROUND_LIFTED("GROUND_LIFTED"),
+        INDOORS("INDOORS"),
+        BOND_UNKNOWN("BOND_UNKNOWN"),
+        TWO_BONDS("TWO_BONDS"),
+        NO_BOND("NO_BOND"),
+        INTERLOCK_FAULT("INTERLOCK_FAULT"),
+        DOES_NOT_FIT("DOES_NOT_FIT"),
+        NO_OUTPUT_SWITCH("NO_OUTPUT_SWITCH"),
+        NO_TANK("NO_TANK"),
+        UTILITY_DEAD("UTILITY_DEAD");
+
+        private final String word;
+
+        Code(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     private static final String USE_CORDS =
             "Run extension cords from the generator to the appliances until an electrician has fitted a transfer device.";

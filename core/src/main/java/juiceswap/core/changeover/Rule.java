@@ -1,5 +1,6 @@
 package juiceswap.core.changeover;
 
+import juiceswap.core.Worded;
 import java.util.List;
 import java.util.function.Predicate;
 import juiceswap.core.changeover.SwapState.Branches;
@@ -9,9 +10,9 @@ import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator.BondChange;
 
 /** What never to do. A plan contains no step that breaks one of these. */
-public enum Rule {
+public enum Rule implements Worded {
     /** While a danger is present, only what ends it. */
-    DANGER_FIRST(a -> {
+    DANGER_FIRST("DANGER_FIRST", a -> {
         if (!a.dangerBefore()) {
             return false;
         }
@@ -20,21 +21,21 @@ public enum Rule {
         return !a.is(Action.OUTPUT_OFF, Action.STOP_ENGINE) && !(a.is(Action.INPUT_OFF) && backfeeds) && !coolsUnloaded;
     }),
     /** Main and generator input both closed: the set would feed the street. */
-    BACKFEED(a -> a.changeover().backfeeds(a.after()) && !a.changeover().backfeeds(a.before())),
+    BACKFEED("BACKFEED", a -> a.changeover().backfeeds(a.after()) && !a.changeover().backfeeds(a.before())),
     /** Cord ends are moved with the engine stopped. */
-    HOT_PLUG(a -> a.before().engine().running()
+    HOT_PLUG("HOT_PLUG", a -> a.before().engine().running()
             && a.is(Action.CORD_GENERATOR_IN, Action.CORD_GENERATOR_OUT, Action.CORD_HOUSE_IN, Action.CORD_HOUSE_OUT)),
     /** No running engine with the cord in at one end only. */
-    LOOSE_LIVE_END(a -> a.changeover().looseLiveEnd(a.after())
+    LOOSE_LIVE_END("LOOSE_LIVE_END", a -> a.changeover().looseLiveEnd(a.after())
             && (!a.changeover().looseLiveEnd(a.before()) || a.is(Action.OUTPUT_ON))),
     /** Exactly one neutral-to-ground bond in whatever is energised. */
-    BOND_COUNT(a -> a.changeover().wrongBondCount(a.after())
+    BOND_COUNT("BOND_COUNT", a -> a.changeover().wrongBondCount(a.after())
             && (!a.changeover().wrongBondCount(a.before()) || a.is(Action.OUTPUT_ON))),
     /** The bond is changed with the engine stopped and the cord out at the set. */
-    BOND_CHANGE_LIVE(a -> a.is(Action.SET_BOND_BONDED, Action.SET_BOND_FLOATING)
+    BOND_CHANGE_LIVE("BOND_CHANGE_LIVE", a -> a.is(Action.SET_BOND_BONDED, Action.SET_BOND_FLOATING)
             && (a.before().engine().running() || a.before().cordAtGenerator())),
     /** No start, no load and no cord in before its checks. */
-    START_UNCHECKED(a -> {
+    START_UNCHECKED("START_UNCHECKED", a -> {
         boolean basics = a.done(Check.CHECK_PLACEMENT) && a.done(Check.CHECK_CO_ALARM) && a.done(Check.INSPECT_CORD);
         if (a.is(Action.START_ENGINE)) {
             return !(basics && a.done(Check.CHECK_OIL) && a.done(Check.CHECK_FUEL));
@@ -45,21 +46,21 @@ public enum Rule {
         return a.putsToUse() && !basics;
     }),
     /** The engine is started unloaded. */
-    START_LOADED(a -> a.is(Action.START_ENGINE)
+    START_LOADED("START_LOADED", a -> a.is(Action.START_ENGINE)
             && (a.changeover().generator().outputSwitch() && a.before().outputOn()
                     || a.changeover().kind().hasPlate() && a.before().inputOn()
                     || a.changeover().kind() == Kind.TRANSFER_SWITCH
                             && a.before().handle() == Handle.GENERATOR)),
     /** The engine is warm before it carries anything. */
-    COLD_LOAD(a -> a.before().engine() == Engine.COLD && (a.fedFromTheStart() ? a.is(Action.PICK_UP) : a.putsToUse())),
+    COLD_LOAD("COLD_LOAD", a -> a.before().engine() == Engine.COLD && (a.fedFromTheStart() ? a.is(Action.PICK_UP) : a.putsToUse())),
     /** Every supply is measured before something depends on it. */
-    UNMEASURED(a -> {
+    UNMEASURED("UNMEASURED", a -> {
         boolean atTheSet =
                 !a.before().generatorMeasured() && (a.fedFromTheStart() ? a.is(Action.PICK_UP) : a.putsToUse());
         return atTheSet || pickedUnproven(a) || backUnmeasured(a);
     }),
     /** The set meets an empty panel, never a block of loads; all branches at once is for the utility. */
-    BLOCK_LOAD(a -> {
+    BLOCK_LOAD("BLOCK_LOAD", a -> {
         Branches branches = a.before().branches();
         if (a.changeover().kind().switchesPanel()) {
             boolean block = branches == Branches.ON
@@ -70,14 +71,14 @@ public enum Rule {
         return a.feeds() && branches == Branches.STAGED;
     }),
     /** Only what fits is picked up. */
-    CAPACITY(a -> a.is(Action.PICK_UP)
+    CAPACITY("CAPACITY", a -> a.is(Action.PICK_UP)
             && a.circuit() != null
             && !a.changeover().pickUpFits(a.before().picked(), a.circuit())),
     /** Idle control is off before load arrives. */
-    ECO_LOAD(a -> a.putsToUse() && a.before().ecoOn()
+    ECO_LOAD("ECO_LOAD", a -> a.putsToUse() && a.before().ecoOn()
             || a.is(Action.ECO_ON) && a.changeover().loaded(a.before())),
     /** Delicate electronics are unplugged first, and come back only on the utility. */
-    SENSITIVE(a -> {
+    SENSITIVE("SENSITIVE", a -> {
         if (a.is(Action.REPLUG_SENSITIVE)) {
             return !circuitsBackOnUtility(a.changeover(), a.before());
         }
@@ -86,7 +87,7 @@ public enum Rule {
         return a.changeover().asksForSensitive() && reaches && !a.done(Check.UNPLUG_SENSITIVE);
     }),
     /** The engine is stopped unloaded and cooled down. */
-    STOP_LOADED(a -> {
+    STOP_LOADED("STOP_LOADED", a -> {
         if (!a.is(Action.STOP_ENGINE)) {
             return false;
         }
@@ -102,7 +103,7 @@ public enum Rule {
         return loaded && !nothingElseToOpen || hot && !(makeSafe || nothingElseToOpen);
     }),
     /** Main, input and output are not switched under load. */
-    SWITCH_LOADED(a -> {
+    SWITCH_LOADED("SWITCH_LOADED", a -> {
         if (a.dangerBefore() || a.goal() == Goal.MAKE_SAFE) {
             return false;
         }
@@ -119,7 +120,7 @@ public enum Rule {
                 && a.changeover().loaded(before);
     }),
     /** Nothing goes back on a utility that has not proven steady. */
-    UTILITY_UNSURE(a -> {
+    UTILITY_UNSURE("UTILITY_UNSURE", a -> {
         if (a.before().utilitySteady()) {
             return false;
         }
@@ -132,15 +133,15 @@ public enum Rule {
         return goesBack || givesUpTheSet;
     }),
     /** Fuel is poured beside a cold engine. */
-    REFUEL_HOT(a -> a.is(Action.REFUEL) && a.before().engine() != Engine.STOPPED),
+    REFUEL_HOT("REFUEL_HOT", a -> a.is(Action.REFUEL) && a.before().engine() != Engine.STOPPED),
     /** Put away stopped, unplugged and bonded as others expect it. */
-    STOW_EARLY(a -> a.is(Action.STOW)
+    STOW_EARLY("STOW_EARLY", a -> a.is(Action.STOW)
             && (a.before().engine().running()
                     || a.before().cordAtGenerator()
                     || a.changeover().generator().bondChange() == BondChange.SWITCH
                             && a.before().bond() != Bond.BONDED)),
     /** The household's choice of order on the way back. */
-    AFTER_ORDER(a -> {
+    AFTER_ORDER("AFTER_ORDER", a -> {
         if (a.goal() != Goal.ON_UTILITY || a.changeover().kind() == Kind.AUTOMATIC_CIRCUITS) {
             return false;
         }
@@ -154,13 +155,21 @@ public enum Rule {
                 && !a.changeover().wrongBondCount(a.before());
     });
 
+    private final String word;
+
     /** The search asks this many thousand times: {@code values()} would copy the list each time. */
     private static final List<Rule> ALL = List.of(values());
 
     private final Predicate<Attempt> broken;
 
-    Rule(Predicate<Attempt> broken) {
+    Rule(String word, Predicate<Attempt> broken) {
+        this.word = word;
         this.broken = broken;
+    }
+
+    @Override
+    public String word() {
+        return word;
     }
 
     /** Whether the attempt breaks this rule. */

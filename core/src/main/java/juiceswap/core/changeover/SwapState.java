@@ -1,5 +1,6 @@
 package juiceswap.core.changeover;
 
+import juiceswap.core.Worded;
 import java.util.Set;
 import java.util.TreeSet;
 import juiceswap.core.supply.Bond;
@@ -46,31 +47,47 @@ public record SwapState(
         boolean loadedMeasured) {
 
     /** Positions of a transfer switch. */
-    public enum Handle {
-        UTILITY,
-        OFF,
-        GENERATOR;
+    public enum Handle implements Worded {
+        UTILITY("utility"),
+        OFF("off"),
+        GENERATOR("generator");
 
-        /** How it is written in JSON. */
-        public String word() {
-            return name().toLowerCase(java.util.Locale.ROOT);
+        private final String word;
+
+        Handle(String word) {
+            this.word = word;
         }
+
+        @Override
+        public String word() {
+            return word;
+        }
+
+
     }
 
     /**
      * The branch breakers: all on, all off, the big ones off (reduced), or on one by one (staged). With a switch per
      * circuit, on is the line side.
      */
-    public enum Branches {
-        ON,
-        OFF,
-        REDUCED,
-        STAGED;
+    public enum Branches implements Worded {
+        ON("on"),
+        OFF("off"),
+        REDUCED("reduced"),
+        STAGED("staged");
 
-        /** How it is written in JSON. */
-        public String word() {
-            return name().toLowerCase(java.util.Locale.ROOT);
+        private final String word;
+
+        Branches(String word) {
+            this.word = word;
         }
+
+        @Override
+        public String word() {
+            return word;
+        }
+
+
     }
 
     /** A house gone dark and nothing touched yet. */

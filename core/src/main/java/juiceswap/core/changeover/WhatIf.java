@@ -1,5 +1,6 @@
 package juiceswap.core.changeover;
 
+import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.List;
 import juiceswap.core.changeover.Changeover.Move;
@@ -16,24 +17,46 @@ import org.jspecify.annotations.Nullable;
 public record WhatIf(Answer answer, List<Rule> broken, SwapState after, Energised before, Energised then) {
 
     /** Whether a step may be done now, and if not, why. */
-    public enum Answer {
+    public enum Answer implements Worded {
         /** No rule is against it. */
-        ALLOWED,
+        ALLOWED("allowed"),
         /** A rule is against it. */
-        AGAINST_A_RULE,
+        AGAINST_A_RULE("against-a-rule"),
         /** The hardware does not let it happen, or there is nothing there to be done. */
-        BLOCKED,
+        BLOCKED("blocked"),
         /** It is so already. */
-        ALREADY_SO
-    }
+        ALREADY_SO("already-so");
+
+        private final String word;
+
+        Answer(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /** Parts of the way from the street to the set. */
-    public enum Part {
-        STREET,
-        PANEL,
-        INLET,
-        CORD
-    }
+    public enum Part implements Worded {
+        STREET("street"),
+        PANEL("panel"),
+        INLET("inlet"),
+        CORD("cord");
+
+        private final String word;
+
+        Part(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /** {@code circuit} for a pick-up, else null; {@code goal} what would otherwise be done. */
     public static WhatIf of(

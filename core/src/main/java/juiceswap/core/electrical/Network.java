@@ -1,5 +1,6 @@
 package juiceswap.core.electrical;
 
+import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -92,28 +93,28 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
     }
 
     /** Between which conductors of the panel a load is. */
-    public enum Between {
-        L1_N(120),
-        L2_N(120),
-        L1_L2(240);
+    public enum Between implements Worded {
+        L1_N("L1-N", 120),
+        L2_N("L2-N", 120),
+        L1_L2("L1-L2", 240);
+
+        private final String word;
 
         private final double nominalVolts;
 
-        Between(double nominalVolts) {
+        Between(String word, double nominalVolts) {
+            this.word = word;
             this.nominalVolts = nominalVolts;
         }
 
-        /** How it is written in JSON. */
+        @Override
         public String word() {
-            return name().replace('_', '-');
+            return word;
         }
 
+
         /** The one that is written so in JSON; empty when there is none. */
-        public static Optional<Between> of(String word) {
-            return java.util.Arrays.stream(values())
-                    .filter(between -> between.word().equals(word))
-                    .findFirst();
-        }
+        public static Optional<Between> of(String word) { return Worded.find(Between.class, word); }
     }
 
     /**
@@ -142,23 +143,34 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
     }
 
     /** What can be wrong with a circuit, the more dangerous before the less. */
-    public enum Trouble {
+    public enum Trouble implements Worded {
         /** The ground wire and the frames carry the neutral's current, and no voltage shows it. */
-        LOST_NEUTRAL_HIDDEN,
+        LOST_NEUTRAL_HIDDEN("lost-neutral-hidden"),
         /** Part of the neutral's current returns over the ground wire and the frames. */
-        TWO_BONDS,
+        TWO_BONDS("two-bonds"),
         /** The legs share 240 V by their loads. */
-        LOST_NEUTRAL,
+        LOST_NEUTRAL("lost-neutral"),
         /** A fault to a frame trips nothing. */
-        NO_BOND,
+        NO_BOND("no-bond"),
         /** A fault to a frame on the far side of the bond trips nothing. */
-        OPEN_GROUND,
-        LOOSE_NEUTRAL,
-        LEG_MISSING,
+        OPEN_GROUND("open-ground"),
+        LOOSE_NEUTRAL("loose-neutral"),
+        LEG_MISSING("leg-missing"),
         /** The legs add up on a shared neutral. */
-        LEGS_TIED,
-        NONE
-    }
+        LEGS_TIED("legs-tied"),
+        NONE("none");
+
+        private final String word;
+
+        Trouble(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /** Of several troubles the most dangerous. */
     public Trouble worstTrouble() {

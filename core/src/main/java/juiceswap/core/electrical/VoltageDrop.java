@@ -1,5 +1,6 @@
 package juiceswap.core.electrical;
 
+import juiceswap.core.Worded;
 import java.util.Arrays;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
@@ -22,11 +23,22 @@ public record VoltageDrop(
         @Nullable Double ampacity) {
 
     /** Usual practice: up to 3 % nobody notices, above 5 % motors run hot and may not start. */
-    public enum Grade {
-        GOOD,
-        WATCH,
-        STOP
-    }
+    public enum Grade implements Worded {
+        GOOD("good"),
+        WATCH("watch"),
+        STOP("stop");
+
+        private final String word;
+
+        Grade(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     private static final double GOOD_PERCENT = 3;
     private static final double WATCH_PERCENT = 5;

@@ -1,40 +1,53 @@
 package juiceswap.core.house;
 
+import juiceswap.core.Worded;
 import java.util.Locale;
 
 /** What a household wants of a circuit in an outage. */
-public enum Choice {
+public enum Choice implements Worded {
     /** Stays on throughout. */
-    MUST,
+    MUST("must"),
     /** Takes turns with others. */
-    TURNS,
+    TURNS("turns"),
     /** Stays off. */
-    OFF;
+    OFF("off");
+
+    private final String word;
+
+    Choice(String word) {
+        this.word = word;
+    }
+
+    @Override
+    public String word() {
+        return word;
+    }
+
 
     /** The seasons and hours for which a household chooses apart. */
-    public enum Occasion {
-        WINTER,
-        SUMMER,
-        NIGHT;
+    public enum Occasion implements Worded {
+        WINTER("winter"),
+        SUMMER("summer"),
+        NIGHT("night");
 
-        /** How it is written in JSON. */
-        public String word() {
-            return name().toLowerCase(Locale.ROOT);
+        private final String word;
+
+        Occasion(String word) {
+            this.word = word;
         }
+
+        @Override
+        public String word() {
+            return word;
+        }
+
+
 
         /** The one that is written so in JSON; it must be one of them. */
-        public static Occasion of(String word) {
-            return valueOf(word.toUpperCase(Locale.ROOT));
-        }
+        public static Occasion of(String word) { return Worded.of(Occasion.class, word); }
     }
 
-    /** How it is written in JSON. */
-    public String word() {
-        return name().toLowerCase(Locale.ROOT);
-    }
 
     /** The one that is written so in JSON; it must be one of them. */
-    public static Choice of(String word) {
-        return valueOf(word.toUpperCase(Locale.ROOT));
-    }
+    public static Choice of(String word) { return Worded.of(Choice.class, word); }
 }

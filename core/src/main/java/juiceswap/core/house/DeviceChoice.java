@@ -1,5 +1,6 @@
 package juiceswap.core.house;
 
+import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -17,30 +18,41 @@ import juiceswap.core.house.TransferDevice.Kind;
 public record DeviceChoice(Kind kind, int powers, int wanted, Set<Limit> limits, int cost) {
 
     /** What stands against a kind of device in a house, or must be done first. */
-    public enum Limit {
+    public enum Limit implements Worded {
         /** No two free spaces one above the other for the generator input or feed breaker. */
-        NO_ROOM_FOR_INPUT,
+        NO_ROOM_FOR_INPUT("no-room-for-input"),
         /** Two spaces are free, but not next to the main: breakers would have to move. */
-        INPUT_NOT_BESIDE_MAIN,
+        INPUT_NOT_BESIDE_MAIN("input-not-beside-main"),
         /** A plate must be listed for this very panel. */
-        PLATE_MUST_FIT_PANEL,
+        PLATE_MUST_FIT_PANEL("plate-must-fit-panel"),
         /** It has a switch for only so many circuits. */
-        TOO_MANY_CIRCUITS,
+        TOO_MANY_CIRCUITS("too-many-circuits"),
         /** A 240 V circuit takes two of its switches, tied. */
-        TWO_SWITCHES_FOR_240,
+        TWO_SWITCHES_FOR_240("two-switches-for-240"),
         /** It feeds 120 V only. */
-        ONLY_120,
+        ONLY_120("only-120"),
         /** The set makes only 120 V: what needs 240 V stays dead. */
-        SET_MAKES_120,
+        SET_MAKES_120("set-makes-120"),
         /** It feeds one circuit. */
-        ONE_CIRCUIT,
+        ONE_CIRCUIT("one-circuit"),
         /** Hard-wired appliances can't be fed. */
-        NOTHING_HARD_WIRED,
+        NOTHING_HARD_WIRED("nothing-hard-wired"),
         /** Two circuits with a shared neutral must be switched together. */
-        SHARED_NEUTRALS,
+        SHARED_NEUTRALS("shared-neutrals"),
         /** The wanted circuits must be moved into a second panel. */
-        CIRCUITS_MUST_MOVE
-    }
+        CIRCUITS_MUST_MOVE("circuits-must-move");
+
+        private final String word;
+
+        Limit(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /** Boxes with a switch for each circuit are made with up to ten (the usual sizes are 4, 6, 8 and 10). */
     private static final int MOST_SWITCHES = 10;

@@ -1,5 +1,6 @@
 package juiceswap.core.house;
 
+import juiceswap.core.Worded;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
@@ -8,32 +9,36 @@ import java.util.function.Predicate;
 import juiceswap.core.house.TransferDevice.Kind;
 
 /** A test that proves a transfer device: made when it is accepted, and again every year. None needs a cover opened. */
-public enum DeviceProof {
-    INPUT_BLOCKS_MAIN(Kind::hasPlate),
-    MAIN_BLOCKS_INPUT(Kind::hasPlate),
-    HANDLE_OFF_BETWEEN(kind -> kind == Kind.TRANSFER_SWITCH),
-    SWITCH_EACH(Kind::switchesCircuits),
-    LABELS(kind -> kind != Kind.CORDS),
-    LEGS(kind -> kind != Kind.CORDS),
-    BONDING(kind -> kind != Kind.CORDS),
-    INLET(kind -> kind != Kind.CORDS),
-    CORDS(kind -> kind == Kind.CORDS),
-    GFCI(kind -> kind == Kind.CORDS),
-    CO(kind -> true);
+public enum DeviceProof implements Worded {
+    INPUT_BLOCKS_MAIN("input-blocks-main", Kind::hasPlate),
+    MAIN_BLOCKS_INPUT("main-blocks-input", Kind::hasPlate),
+    HANDLE_OFF_BETWEEN("handle-off-between", kind -> kind == Kind.TRANSFER_SWITCH),
+    SWITCH_EACH("switch-each", Kind::switchesCircuits),
+    LABELS("labels", kind -> kind != Kind.CORDS),
+    LEGS("legs", kind -> kind != Kind.CORDS),
+    BONDING("bonding", kind -> kind != Kind.CORDS),
+    INLET("inlet", kind -> kind != Kind.CORDS),
+    CORDS("cords", kind -> kind == Kind.CORDS),
+    GFCI("gfci", kind -> kind == Kind.CORDS),
+    CO("co", kind -> true);
+
+    private final String word;
 
     /** Mechanisms wear and inlets corrode: our own choice, as for other household safety checks. */
     private static final int YEARS_VALID = 1;
 
     private final Predicate<Kind> belongsTo;
 
-    DeviceProof(Predicate<Kind> belongsTo) {
+    DeviceProof(String word, Predicate<Kind> belongsTo) {
+        this.word = word;
         this.belongsTo = belongsTo;
     }
 
-    /** The name in the record. */
+    @Override
     public String word() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return word;
     }
+
 
     /** The tests of a kind of device, in the order to make them. */
     public static List<DeviceProof> of(Kind kind) {

@@ -1,5 +1,6 @@
 package juiceswap.core.house;
 
+import juiceswap.core.Worded;
 import java.util.Collection;
 import java.util.Locale;
 import juiceswap.core.InvalidInput;
@@ -15,29 +16,31 @@ public record Estimate(double low, double value, double high) {
     public static final Estimate NOTHING = new Estimate(0, 0, 0);
 
     /** How a household knows a load, with the error that is usual for it (our own judgement of each way). */
-    public enum Known {
+    public enum Known implements Worded {
         /** From a list or from memory: a third either way. */
-        GUESSED(0.35),
+        GUESSED("guessed", 0.35),
         /** From the label, which tells the most it may draw: a fifth either way. */
-        NAMEPLATE(0.2),
+        NAMEPLATE("nameplate", 0.2),
         /** With a clamp meter: two readings of an ordinary meter. */
-        MEASURED(0.05);
+        MEASURED("measured", 0.05);
+
+        private final String word;
 
         private final double error;
 
-        Known(double error) {
+        Known(String word, double error) {
+            this.word = word;
             this.error = error;
         }
 
-        /** How it is written in JSON. */
+        @Override
         public String word() {
-            return name().toLowerCase(Locale.ROOT);
+            return word;
         }
 
+
         /** The one that is written so in JSON; it must be one of them. */
-        public static Known of(String word) {
-            return valueOf(word.toUpperCase(Locale.ROOT));
-        }
+        public static Known of(String word) { return Worded.of(Known.class, word); }
 
         /** {@code value} with the error that this way of knowing has. */
         public Estimate around(double value) {

@@ -1,9 +1,23 @@
 package juiceswap.core.house;
 
+import juiceswap.core.Worded;
+
 /** One of the two 120 V hot conductors of a split-phase supply; 240 V is found between them. */
-public enum Leg {
-    L1,
-    L2;
+public enum Leg implements Worded {
+    L1("L1"),
+    L2("L2");
+
+    private final String word;
+
+    Leg(String word) {
+        this.word = word;
+    }
+
+    @Override
+    public String word() {
+        return word;
+    }
+
 
     /**
      * The leg behind a panel space. Spaces number left-right down the panel (1 left, 2 right, 3 left, …); both spaces of

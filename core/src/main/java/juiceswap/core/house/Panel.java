@@ -2,6 +2,7 @@ package juiceswap.core.house;
 
 import java.util.List;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 
 /**
  * A panel as it hangs on the wall: two columns of spaces.
@@ -16,7 +17,7 @@ import juiceswap.core.InvalidInput;
 public record Panel(int spaces, Leg topLeg, Numbering numbering) {
 
     /** How the numbers beside the spaces run. */
-    public enum Numbering {
+    public enum Numbering implements Worded {
         /** 1 left, 2 right, 3 left, and so on down the panel. */
         ACROSS("across"),
         /** Down the left column, then down the right one. */
@@ -30,19 +31,15 @@ public record Panel(int spaces, Leg topLeg, Numbering numbering) {
             this.word = word;
         }
 
-        /** How it is written in JSON. */
+        @Override
         public String word() {
             return word;
         }
 
         /** The one that is written so in JSON; it must be one of them. */
         public static Numbering of(String word) {
-            for (Numbering numbering : values()) {
-                if (numbering.word.equals(word)) {
-                    return numbering;
-                }
-            }
-            throw new InvalidInput("/numbering", "must be across, down or from-bottom");
+            return Worded.find(Numbering.class, word)
+                    .orElseThrow(() -> new InvalidInput("/numbering", "must be across, down or from-bottom"));
         }
     }
 

@@ -1,17 +1,30 @@
 package juiceswap.core.house;
 
+import juiceswap.core.Worded;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
 /** What speaks against a test circuit: it meets an unproven voltage first, and must show and survive it. */
-public enum TestCircuitFault {
+public enum TestCircuitFault implements Worded {
     /** It is on both legs, so it tells neither apart. */
-    ON_BOTH_LEGS,
+    ON_BOTH_LEGS("on-both-legs"),
     /** A motor or compressor on it would be ruined by a wrong voltage. */
-    HAS_MOTOR,
+    HAS_MOTOR("has-motor"),
     /** Nothing hangs on it that could be seen to run. */
-    EMPTY;
+    EMPTY("empty");
+
+    private final String word;
+
+    TestCircuitFault(String word) {
+        this.word = word;
+    }
+
+    @Override
+    public String word() {
+        return word;
+    }
+
 
     /** The faults of the chosen test circuits, by circuit; those that are fit are not in it. */
     public static Map<Circuit, TestCircuitFault> of(Setup setup) {

@@ -1,5 +1,6 @@
 package juiceswap.core.house;
 
+import juiceswap.core.Worded;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -26,7 +27,7 @@ public record TransferDevice(
         List<String> testCircuits) {
 
     /** The supported kinds, and the dangerous arrangements that are refused by name. */
-    public enum Kind {
+    public enum Kind implements Worded {
         INTERLOCK("interlock"),
         TRANSFER_SWITCH("transfer-switch"),
         SUBPANEL("subpanel"),
@@ -51,17 +52,13 @@ public record TransferDevice(
             this.word = word;
         }
 
-        /** The name in files and in the API. */
+        @Override
         public String word() {
             return word;
         }
 
         /** The one that is written so in JSON; empty when there is none. */
-        public static Optional<Kind> of(String word) {
-            return Arrays.stream(values())
-                    .filter(kind -> kind.word.equals(word))
-                    .findFirst();
-        }
+        public static Optional<Kind> of(String word) { return Worded.find(Kind.class, word); }
 
         /** A main breaker and a generator input breaker that can't both be on. */
         public boolean hasPlate() {

@@ -1,5 +1,6 @@
 package juiceswap.core.meter;
 
+import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
@@ -41,17 +42,25 @@ public final class CauseRanking {
     private record Variation(Map<Reading, Predicted> readings) {}
 
     /** The five things that can be read. */
-    public enum Reading {
-        L1N,
-        L2N,
-        L1L2,
-        HZ,
-        NG;
+    public enum Reading implements Worded {
+        L1N("l1n"),
+        L2N("l2n"),
+        L1L2("l1l2"),
+        HZ("hz"),
+        NG("ng");
 
-        /** How it is written in JSON. */
-        public String word() {
-            return name().toLowerCase(java.util.Locale.ROOT);
+        private final String word;
+
+        Reading(String word) {
+            this.word = word;
         }
+
+        @Override
+        public String word() {
+            return word;
+        }
+
+
 
         @Nullable
         Double of(Readings readings) {

@@ -1,10 +1,24 @@
 package juiceswap.core.meter;
 
+import juiceswap.core.Worded;
+
 /** How a reading is judged, mildest first. */
-public enum Verdict {
-    GOOD,
-    WATCH,
-    STOP;
+public enum Verdict implements Worded {
+    GOOD("good"),
+    WATCH("watch"),
+    STOP("stop");
+
+    private final String word;
+
+    Verdict(String word) {
+        this.word = word;
+    }
+
+    @Override
+    public String word() {
+        return word;
+    }
+
 
     /** The worse of the two. */
     public Verdict worse(Verdict other) {

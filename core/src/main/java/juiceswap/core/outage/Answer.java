@@ -1,28 +1,33 @@
 package juiceswap.core.outage;
 
+import juiceswap.core.Worded;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 
 /** What somebody finds on the walk-round. */
-public enum Answer {
-    RUNNING,
+public enum Answer implements Worded {
+    RUNNING("running"),
     /** Nothing happens. */
-    SILENT,
+    SILENT("silent"),
     /** A ground-fault outlet or its breaker has tripped. */
-    TRIPPED,
+    TRIPPED("tripped"),
     /** It waits for a button, a reset or its own programme. */
-    NEEDS_RESTART;
+    NEEDS_RESTART("needs-restart");
 
-    /** How it is written in JSON. */
-    public String word() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    private final String word;
+
+    Answer(String word) {
+        this.word = word;
     }
+
+    @Override
+    public String word() {
+        return word;
+    }
+
+
 
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Answer> of(String word) {
-        return Arrays.stream(values())
-                .filter(answer -> answer.word().equals(word))
-                .findFirst();
-    }
+    public static Optional<Answer> of(String word) { return Worded.find(Answer.class, word); }
 }

@@ -1,27 +1,34 @@
 package juiceswap.core.outage;
 
+import juiceswap.core.Worded;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 
 /** How one can know that the street has power again, the surest first. Closing the main to try is none of them. */
-public enum Sign {
+public enum Sign implements Worded {
     /** A sensor on the street side of the main. */
-    SENSOR,
+    SENSOR("sensor"),
     /** The utility meter's own display. */
-    METER_DISPLAY,
+    METER_DISPLAY("meter-display"),
     /** The utility says so. */
-    MESSAGE,
+    MESSAGE("message"),
     /** The neighbours' or the street's lights; they may run on a set too. */
-    NEIGHBOURHOOD;
+    NEIGHBOURHOOD("neighbourhood");
 
-    /** How it is written in JSON. */
-    public String word() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    private final String word;
+
+    Sign(String word) {
+        this.word = word;
     }
+
+    @Override
+    public String word() {
+        return word;
+    }
+
+
 
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Sign> of(String word) {
-        return Arrays.stream(values()).filter(sign -> sign.word().equals(word)).findFirst();
-    }
+    public static Optional<Sign> of(String word) { return Worded.find(Sign.class, word); }
 }

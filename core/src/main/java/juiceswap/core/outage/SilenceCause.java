@@ -1,5 +1,6 @@
 package juiceswap.core.outage;
 
+import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -15,16 +16,27 @@ import org.jspecify.annotations.Nullable;
 public record SilenceCause(Kind kind, @Nullable String partner) {
 
     /** What it may be, the likeliest first. */
-    public enum Kind {
+    public enum Kind implements Worded {
         /** A circuit that it needs is off: a heater without its control, an outdoor unit without its fan. */
-        PARTNER_OFF,
+        PARTNER_OFF("partner-off"),
         /** A compressor waits some minutes after power comes back before it starts. */
-        RESTART_DELAY,
+        RESTART_DELAY("restart-delay"),
         /** A ground-fault outlet on the way has tripped. */
-        OUTLET_TRIPPED,
+        OUTLET_TRIPPED("outlet-tripped"),
         /** It stays off until somebody presses its button or sets its clock. */
-        OWN_SWITCH
-    }
+        OWN_SWITCH("own-switch");
+
+        private final String word;
+
+        Kind(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /** The likely causes for that circuit, with the circuits that are on. */
     public static List<SilenceCause> of(Setup setup, String silent, Set<String> on) {

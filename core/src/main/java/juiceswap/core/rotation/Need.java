@@ -1,5 +1,6 @@
 package juiceswap.core.rotation;
 
+import juiceswap.core.Worded;
 import java.time.LocalDateTime;
 import juiceswap.core.InvalidInput;
 import org.jspecify.annotations.Nullable;
@@ -8,16 +9,24 @@ import org.jspecify.annotations.Nullable;
 public sealed interface Need {
 
     /** How much it matters, most first. */
-    enum Priority {
-        LIFE(10_000),
-        PROPERTY(100),
-        FOOD(10),
-        COMFORT(1);
+    enum Priority implements Worded {
+        LIFE("life", 10_000),
+        PROPERTY("property", 100),
+        FOOD("food", 10),
+        COMFORT("comfort", 1);
+
+        private final String word;
 
         private final int weight;
 
-        Priority(int weight) {
+        Priority(String word, int weight) {
+            this.word = word;
             this.weight = weight;
+        }
+
+        @Override
+        public String word() {
+            return word;
         }
 
         /** What one unmet minute weighs against others. */

@@ -1,5 +1,6 @@
 package juiceswap.core.rotation;
 
+import juiceswap.core.Worded;
 import java.time.Duration;
 import java.time.LocalDateTime;
 import java.util.HashSet;
@@ -22,18 +23,29 @@ public record Progress(State state, @Nullable Move next, List<String> leftOff, L
     public static final Duration GRACE = Duration.ofMinutes(30);
 
     /** What is on against what should be. */
-    public enum State {
+    public enum State implements Worded {
         /** As planned; the next move is still to come. */
-        ON_PLAN,
+        ON_PLAN("on-plan"),
         /** Its time has come. */
-        DUE,
+        DUE("due"),
         /** Some of its breakers are switched. */
-        PARTLY,
+        PARTLY("partly"),
         /** It was not made in time: what is true now has to be planned from. */
-        OVERDUE,
+        OVERDUE("overdue"),
         /** Something is on or off that no move is about. */
-        OFF_PLAN
-    }
+        OFF_PLAN("off-plan");
+
+        private final String word;
+
+        State(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /**
      * @param on what is really on

@@ -1,5 +1,6 @@
 package juiceswap.core.rotation;
 
+import juiceswap.core.Worded;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -41,25 +42,44 @@ public record RotationPlan(
         double score) {
 
     /** Why breakers are switched. */
-    public enum MoveKind {
+    public enum MoveKind implements Worded {
         /** The set that it begins with. */
-        FIRST,
+        FIRST("first"),
         /** Somebody walks to the panel for it. */
-        VISIT,
-        ENGINE_OFF,
-        ENGINE_ON;
+        VISIT("visit"),
+        ENGINE_OFF("engine-off"),
+        ENGINE_ON("engine-on");
 
-        /** How it is written in JSON. */
-        public String word() {
-            return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        private final String word;
+
+        MoveKind(String word) {
+            this.word = word;
         }
+
+        @Override
+        public String word() {
+            return word;
+        }
+
+
     }
 
     /** What somebody has to know of a plan beside its figures. */
-    public enum Warning {
+    public enum Warning implements Worded {
         /** Something on which a life hangs is without power while the engine stands still. */
-        LIFE_UNPOWERED
-    }
+        LIFE_UNPOWERED("LIFE_UNPOWERED");
+
+        private final String word;
+
+        Warning(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /**
      * What is switched at one moment.

@@ -1,5 +1,6 @@
 package juiceswap.core.rotation;
 
+import juiceswap.core.Worded;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -25,23 +26,34 @@ public record WhyOff(
         List<String> instead) {
 
     /** In the order in which they are looked for. */
-    public enum Reason {
+    public enum Reason implements Worded {
         /** It can't be powered by this set at all. */
-        NEVER,
-        ENGINE_OFF,
+        NEVER("never"),
+        ENGINE_OFF("engine-off"),
         /** Nobody needs it. */
-        NO_NEED,
+        NO_NEED("no-need"),
         /** Somebody wants it off. */
-        PINNED_OFF,
+        PINNED_OFF("pinned-off"),
         /** It does not fit beside what is on. */
-        NO_ROOM,
+        NO_ROOM("no-room"),
         /** It would fit, and its reserve lasts until it is on again. */
-        LASTS,
+        LASTS("lasts"),
         /** It would fit, and what it is for is done, or its hours are not now. */
-        NOT_NOW,
+        NOT_NOW("not-now"),
         /** It would fit, but not for a walk more. */
-        NOT_WORTH_A_WALK
-    }
+        NOT_WORTH_A_WALK("not-worth-a-walk");
+
+        private final String word;
+
+        Reason(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /** Of a circuit that is off in that slot. */
     public static WhyOff of(RotationPlan plan, String circuit, int slot) {

@@ -1,13 +1,23 @@
 package juiceswap.core.supply;
 
-/** Whether the set joins its neutral to its frame. */
-public enum Bond {
-    BONDED,
-    FLOATING,
-    UNKNOWN;
+import juiceswap.core.Worded;
 
-    /** How it is written in JSON. */
-    public String word() {
-        return name().toLowerCase(java.util.Locale.ROOT);
+/** Whether the set joins its neutral to its frame. */
+public enum Bond implements Worded {
+    BONDED("bonded"),
+    FLOATING("floating"),
+    UNKNOWN("unknown");
+
+    private final String word;
+
+    Bond(String word) {
+        this.word = word;
     }
+
+    @Override
+    public String word() {
+        return word;
+    }
+
+
 }

@@ -1,5 +1,6 @@
 package juiceswap.core.supply;
 
+import juiceswap.core.Worded;
 import java.util.Optional;
 
 /**
@@ -12,14 +13,25 @@ import java.util.Optional;
 public record CordEnds(boolean generatorMale, boolean houseMale) {
 
     /** What is wrong with a cord's ends. */
-    public enum Fault {
+    public enum Fault implements Worded {
         /** Blades at both ends: whoever holds the free one holds the live one. */
-        TWO_MALE,
+        TWO_MALE("two-male"),
         /** No blades at either end: it fits neither the set nor the inlet. */
-        TWO_FEMALE,
+        TWO_FEMALE("two-female"),
         /** The wrong way round: the house end would be live blades. */
-        TURNED
-    }
+        TURNED("turned");
+
+        private final String word;
+
+        Fault(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /** Empty when the ends are right. */
     public Optional<Fault> fault() {

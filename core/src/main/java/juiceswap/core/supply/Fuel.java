@@ -1,10 +1,11 @@
 package juiceswap.core.supply;
 
+import juiceswap.core.Worded;
 import java.util.Arrays;
 import java.util.Optional;
 
 /** What the engine burns. */
-public enum Fuel {
+public enum Fuel implements Worded {
     GASOLINE("gasoline"),
     PROPANE("propane"),
     NATURAL_GAS("natural-gas"),
@@ -16,13 +17,11 @@ public enum Fuel {
         this.word = word;
     }
 
-    /** How it is written in JSON. */
+    @Override
     public String word() {
         return word;
     }
 
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Fuel> of(String word) {
-        return Arrays.stream(values()).filter(fuel -> fuel.word.equals(word)).findFirst();
-    }
+    public static Optional<Fuel> of(String word) { return Worded.find(Fuel.class, word); }
 }

@@ -1,5 +1,6 @@
 package juiceswap.core.supply;
 
+import juiceswap.core.Worded;
 import java.util.List;
 import java.util.NavigableMap;
 import java.util.Optional;
@@ -40,11 +41,22 @@ public record Generator(
         NavigableMap<Double, Double> litresPerHour) {
 
     /** How the neutral-to-frame bond can be changed. */
-    public enum BondChange {
-        SWITCH,
-        JUMPER,
-        NONE
-    }
+    public enum BondChange implements Worded {
+        SWITCH("switch"),
+        JUMPER("jumper"),
+        NONE("none");
+
+        private final String word;
+
+        BondChange(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+}
 
     /** Rules of thumb for a fuel the label is silent on, against gasoline. */
     private static final double PROPANE_SHARE = 0.90;

@@ -1,5 +1,6 @@
 package juiceswap.core.supply;
 
+import juiceswap.core.Worded;
 import java.util.Arrays;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
@@ -22,7 +23,7 @@ public record Link(
         @Nullable Double plugAmps) {
 
     /** What the link is. */
-    public enum Kind {
+    public enum Kind implements Worded {
         OUTPUT_BREAKER("outputBreaker"),
         RECEPTACLE("receptacle"),
         CORD("cord"),
@@ -37,17 +38,13 @@ public record Link(
             this.word = word;
         }
 
-        /** How it is written in JSON. */
+        @Override
         public String word() {
             return word;
         }
 
         /** The one that is written so in JSON; empty when there is none. */
-        public static Optional<Kind> of(String word) {
-            return Arrays.stream(values())
-                    .filter(kind -> kind.word.equals(word))
-                    .findFirst();
-        }
+        public static Optional<Kind> of(String word) { return Worded.find(Kind.class, word); }
 
         /** Opens by itself on too much current. */
         public boolean isBreaker() {

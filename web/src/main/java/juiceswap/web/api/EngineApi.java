@@ -100,8 +100,8 @@ public class EngineApi {
                 Json.flag(request, "loaded", false),
                 readings);
         return object(
-                "verdict", judgement.verdict().name().toLowerCase(Locale.ROOT),
-                "causes", judgement.causes().stream().map(VoltageCause::name).toList(),
+                "verdict", judgement.verdict().word(),
+                "causes", judgement.causes().stream().map(VoltageCause::word).toList(),
                 "measureNext", judgement.measureNext());
     }
 
@@ -118,13 +118,13 @@ public class EngineApi {
                     "place", step.place().word(),
                     "minutes", step.minutes(),
                     "circuit", step.circuit(),
-                    "because", step.because().stream().map(Rule::name).toList(),
+                    "because", step.because().stream().map(Rule::word).toList(),
                     "parallel", step.parallel()));
         }
         Map<String, Object> refused = plan.refused() == null
                 ? null
                 : object(
-                        "code", plan.refused().code().name(),
+                        "code", plan.refused().code().word(),
                         "reason", plan.refused().reason(),
                         "instead", plan.refused().instead());
         return object("steps", steps, "placeChanges", plan.placeChanges(), "refused", refused);
@@ -142,7 +142,7 @@ public class EngineApi {
         Planner.Trial trial = Planner.attempt(changeover, goal, stateOf(request, changeover), action, circuit);
         return object(
                 "allowed", trial.allowed(),
-                "broken", trial.broken().stream().map(Rule::name).toList(),
+                "broken", trial.broken().stream().map(Rule::word).toList(),
                 "impossible", trial.impossible(),
                 "state", SwapJson.of(trial.state()));
     }
@@ -162,9 +162,9 @@ public class EngineApi {
         List<Map<String, Object>> findings = new ArrayList<>();
         for (Finding finding : capacity.findings()) {
             findings.add(object(
-                    "code", finding.code().name(),
+                    "code", finding.code().word(),
                     "severity", finding.blocks() ? "block" : "warn",
-                    "leg", finding.leg() == null ? null : finding.leg().name(),
+                    "leg", finding.leg() == null ? null : finding.leg().word(),
                     "circuit", finding.circuit(),
                     "other", finding.other(),
                     "by", finding.by()));

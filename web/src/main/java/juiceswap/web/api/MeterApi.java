@@ -2,6 +2,7 @@ package juiceswap.web.api;
 
 import static juiceswap.web.exchange.Json.object;
 
+import juiceswap.core.Worded;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -39,8 +40,8 @@ public class MeterApi {
         Use use = new Use(
                 request.path("use").asString().equals("cords"),
                 Json.text(request, "neutral", "solid").equals("switched"),
-                Bond.valueOf(request.path("generatorBond").asString().toUpperCase(Locale.ROOT)),
-                BondChange.valueOf(Json.text(request, "bondChange", "none").toUpperCase(Locale.ROOT)),
+                Worded.of(Bond.class, request.path("generatorBond").asString()),
+                Worded.of(BondChange.class, Json.text(request, "bondChange", "none")),
                 Json.flag(request, "gfciOutlets", false));
         BondJudgement judged = BondJudgement.of(
                 use,
@@ -56,7 +57,7 @@ public class MeterApi {
                 "safeToStart", judged.safeToStart(),
                 "actions",
                         judged.actions().stream()
-                                .map(BondJudgement.Action::name)
+                                .map(BondJudgement.Action::word)
                                 .toList());
     }
 

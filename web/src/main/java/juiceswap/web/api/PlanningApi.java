@@ -68,7 +68,7 @@ public class PlanningApi {
                 "dropVolts", drop.dropVolts(),
                 "percent", drop.percent(),
                 "endVolts", drop.endVolts(),
-                "verdict", drop.grade().name().toLowerCase(Locale.ROOT),
+                "verdict", drop.grade().word(),
                 "ampacity", drop.ampacity(),
                 "overAmpacity", drop.overAmpacity());
     }
@@ -136,7 +136,7 @@ public class PlanningApi {
                     "open", option.open(),
                     "until", option.untilMinutes(),
                     "because",
-                            option.because() == null ? null : option.because().name(),
+                            option.because() == null ? null : option.because().word(),
                     "order", order,
                     "closeAgain", option.closeAgain()));
         }
@@ -146,7 +146,7 @@ public class PlanningApi {
                 "options",
                 options,
                 "because",
-                room.never() == null ? null : room.never().name());
+                room.never() == null ? null : room.never().word());
     }
 
     /** Amps of each leg against what should flow; or, around one breaker, what its circuit draws. */
@@ -168,13 +168,13 @@ public class PlanningApi {
                 Json.number(request, "l2Amps", 0),
                 NeedsReader.read(request.path("needs"), "/needs", known));
         return object(
-                "verdict", word(reading.verdict()),
+                "verdict", reading.verdict().word(),
                 "l1", leg(reading.l1()),
                 "l2", reading.l2() == null ? null : leg(reading.l2()),
                 "explanations",
                         reading.explanations().stream()
                                 .map(one -> object(
-                                        "kind", word(one.kind()),
+                                        "kind", one.kind().word(),
                                         "circuits", one.circuits(),
                                         "share", one.share(),
                                         "l1Watts", one.l1Watts(),
@@ -210,9 +210,5 @@ public class PlanningApi {
                 "measuredAmps", leg.measured(),
                 "differenceAmps", leg.difference(),
                 "headroomAmps", leg.headroom());
-    }
-
-    private static String word(Enum<?> value) {
-        return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 }

@@ -54,7 +54,7 @@ public record FitView(String verdict, String headline, List<String> lines, List<
             double running = capacity.running().on(leg);
             double start = capacity.starting().on(leg);
             legs.add(new GlassView(
-                    leg.name(),
+                    leg.word(),
                     Math.round(running),
                     Math.round(start),
                     Math.round(capacity.limits().legRunningWatts()),

@@ -216,7 +216,7 @@ public record PanelView(
                 Leg leg = poles == 1 && circuit != null
                         ? circuit.leg()
                         : panel.panel().legOf(space + 2 * pole);
-                legs.add(new LegMark(leg.name(), height * (2 * pole + 1) / (2 * poles)));
+                legs.add(new LegMark(leg.word(), height * (2 * pole + 1) / (2 * poles)));
             }
             String numbers = numbers(spaces) + (parts == 1 ? "" : part == 0 ? "a" : "b");
             String title = circuit == null
@@ -227,7 +227,7 @@ public record PanelView(
                             numbers,
                             circuit.label(),
                             circuit.breakerAmps(),
-                            circuit.twoPole() ? "L1 and L2" : circuit.leg().name(),
+                            circuit.twoPole() ? "L1 and L2" : circuit.leg().word(),
                             circuit.lockedOff() ? ", locked off" : "",
                             standing == null ? "" : standing.on().contains(circuit.id()) ? ", on" : ", off");
             return new BreakerView(

@@ -429,7 +429,7 @@ public record RotationView(
                 from = slot;
             }
             return new LegChart(
-                    leg.name(),
+                    leg.word(),
                     y,
                     size.leg,
                     blocks.entrySet().stream()

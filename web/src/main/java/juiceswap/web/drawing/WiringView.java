@@ -92,7 +92,7 @@ public record WiringView(
     private static String verdict(@Nullable Double volts) {
         return volts == null
                 ? "stop"
-                : juiceswap.core.meter.Verdict.ofLegVolts(volts).name().toLowerCase(Locale.ROOT);
+                : juiceswap.core.meter.Verdict.ofLegVolts(volts).word();
     }
 
     /** What is most to be said about it, in one sentence. */

@@ -1,5 +1,6 @@
 package juiceswap.web.exchange;
 
+import juiceswap.core.Worded;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -123,7 +124,7 @@ public final class EventJson {
                 new Event.LoadMeasured(
                         json.path("circuit").asString(), json.path("watts").asDouble());
             case "bond-found" ->
-                new Event.BondFound(Bond.valueOf(json.path("bond").asString().toUpperCase(Locale.ROOT)));
+                new Event.BondFound(Worded.of(Bond.class, json.path("bond").asString()));
             case "stalled" -> new Event.Stalled();
             case "alarmed" -> new Event.Alarmed();
             case "all-clear" -> new Event.AllClear();
@@ -161,8 +162,8 @@ public final class EventJson {
         values.put("l1a", readings.l1a());
         values.put("l2a", readings.l2a());
         json.put("readings", values);
-        json.put("verdict", verdict.name().toLowerCase(Locale.ROOT));
-        json.put("causes", causes.stream().map(VoltageCause::name).toList());
+        json.put("verdict", verdict.word());
+        json.put("causes", causes.stream().map(VoltageCause::word).toList());
     }
 
     private static Readings readings(JsonNode json) {
@@ -178,11 +179,11 @@ public final class EventJson {
     }
 
     private static Verdict verdict(JsonNode json) {
-        return Verdict.valueOf(json.path("verdict").asString().toUpperCase(Locale.ROOT));
+        return Worded.of(Verdict.class, json.path("verdict").asString());
     }
 
     private static List<VoltageCause> causes(JsonNode json) {
-        return Json.texts(json, "causes").stream().map(VoltageCause::valueOf).toList();
+        return Json.texts(json, "causes").stream().map(word -> Worded.of(VoltageCause.class, word)).toList();
     }
 
     private static Goal goal(JsonNode json) {

@@ -1,5 +1,6 @@
 package juiceswap.web.exchange;
 
+import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashSet;
@@ -157,7 +158,7 @@ final class HouseholdReader {
     private static Panel panel(JsonNode panel, int spaces) {
         return new Panel(
                 spaces,
-                Leg.valueOf(Json.text(panel, "topLeg", "L1")),
+                Worded.of(Leg.class, Json.text(panel, "topLeg", "L1")),
                 Panel.Numbering.of(Json.text(panel, "numbering", "across")));
     }
 
@@ -185,7 +186,7 @@ final class HouseholdReader {
         if (space < 1) {
             return new SetupReader.Hang(null, panel.feeder(), panel.fed());
         }
-        Leg leg = found != null ? Leg.valueOf(found) : panel.panel().legOf(space);
+        Leg leg = found != null ? Worded.of(Leg.class, found) : panel.panel().legOf(space);
         return new SetupReader.Hang(leg == Leg.ofSpace(space) ? null : leg, panel.feeder(), panel.fed());
     }
 

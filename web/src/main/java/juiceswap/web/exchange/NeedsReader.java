@@ -1,5 +1,6 @@
 package juiceswap.web.exchange;
 
+import juiceswap.core.Worded;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
@@ -44,7 +45,7 @@ public final class NeedsReader {
         String circuit = json.path("circuit").asString();
         InvalidInput.unless(circuits.contains(circuit), "/circuit", "there is no circuit " + circuit);
         Need.Priority priority =
-                Need.Priority.valueOf(json.path("priority").asString().toUpperCase(Locale.ROOT));
+                Worded.of(Need.Priority.class, json.path("priority").asString());
         return switch (json.path("kind").asString()) {
             case "reserve" ->
                 new Need.Reserve(
@@ -77,7 +78,7 @@ public final class NeedsReader {
     /** A need as {@link #read} takes it. */
     public static Map<String, Object> of(Need need) {
         Map<String, Object> json = Json.object(
-                "circuit", need.circuit(), "priority", need.priority().name().toLowerCase(Locale.ROOT));
+                "circuit", need.circuit(), "priority", need.priority().word());
         if (need instanceof Need.Reserve reserve) {
             json.put("kind", "reserve");
             json.put("holdMinutes", reserve.holdMinutes());

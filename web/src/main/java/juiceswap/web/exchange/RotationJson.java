@@ -172,7 +172,7 @@ public final class RotationJson {
                                 .toList(),
                 "engineOff", plan.engineOff(),
                 "never", plan.never(),
-                "warnings", plan.warnings().stream().map(Enum::name).toList(),
+                "warnings", plan.warnings().stream().map(RotationPlan.Warning::word).toList(),
                 "visits", plan.visits(),
                 "nightVisits", plan.nightVisits(),
                 "flips", plan.flips(),

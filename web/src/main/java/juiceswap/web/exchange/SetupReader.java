@@ -1,5 +1,6 @@
 package juiceswap.web.exchange;
 
+import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -102,7 +103,7 @@ public final class SetupReader {
                 Json.text(json, "neutral", "solid").equals("switched"),
                 most == null ? null : most.intValue(),
                 Json.flag(json, "bridged", false),
-                Leg.valueOf(Json.text(json, "fedLeg", "L1")),
+                Worded.of(Leg.class, Json.text(json, "fedLeg", "L1")),
                 Json.flag(json, "panelMeter", false),
                 Json.texts(json, "testCircuits"));
     }
@@ -132,8 +133,7 @@ public final class SetupReader {
                 Json.number(json, "ambientC", 20),
                 Json.number(json, "marginPercent", 80),
                 bond(Json.text(json, "bond", "unknown")),
-                Generator.BondChange.valueOf(
-                        Json.text(json, "bondChange", "none").toUpperCase(Locale.ROOT)),
+                Worded.of(Generator.BondChange.class, Json.text(json, "bondChange", "none")),
                 Json.flag(json, "gfciOutlets", false),
                 Json.text(json, "engine", "conventional").equals("inverter"),
                 Json.flag(json, "eco", false),
@@ -142,7 +142,7 @@ public final class SetupReader {
     }
 
     static Bond bond(String word) {
-        return Bond.valueOf(word.toUpperCase(Locale.ROOT));
+        return Worded.of(Bond.class, word);
     }
 
     private static Fuel fuel(JsonNode json) {
@@ -197,7 +197,7 @@ public final class SetupReader {
         return new Load(
                 json.path("name").asString(),
                 json.path("volts").asInt(),
-                leg == null ? null : Leg.valueOf(leg),
+                leg == null ? null : Worded.of(Leg.class, leg),
                 new Nameplate(
                         Json.number(json, "runningWatts"),
                         Json.number(json, "startingWatts"),

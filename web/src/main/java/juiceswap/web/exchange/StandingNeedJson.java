@@ -1,5 +1,6 @@
 package juiceswap.web.exchange;
 
+import juiceswap.core.Worded;
 import java.time.LocalTime;
 import java.time.format.DateTimeParseException;
 import java.util.Locale;
@@ -46,7 +47,7 @@ public final class StandingNeedJson {
         StandingNeed.Keep usual = keeping.usual(circuit);
         return new StandingNeed.Keep(
                 circuit,
-                priority(Json.text(json, "priority", usual.priority().name())),
+                priority(Json.text(json, "priority", usual.priority().word())),
                 keeping,
                 Json.number(json, "holdMinutes", usual.holdMinutes()),
                 Json.number(json, "recoverMinutes", usual.recoverMinutes()),
@@ -55,7 +56,7 @@ public final class StandingNeedJson {
     }
 
     private static Priority priority(String word) {
-        return Priority.valueOf(word.toUpperCase(Locale.ROOT));
+        return Worded.of(Priority.class, word);
     }
 
     private static @Nullable Daily daily(JsonNode json) {
@@ -76,7 +77,7 @@ public final class StandingNeedJson {
 
     public static Map<String, Object> of(StandingNeed need) {
         Map<String, Object> json = Json.object(
-                "circuit", need.circuit(), "priority", need.priority().name().toLowerCase(Locale.ROOT));
+                "circuit", need.circuit(), "priority", need.priority().word());
         if (need instanceof StandingNeed.Keep keep) {
             json.put("kind", "keep");
             json.put("keeping", keep.keeping().word());

@@ -1,5 +1,6 @@
 package juiceswap.web.exchange;
 
+import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -42,17 +43,17 @@ public final class SwapJson {
         state.mainOn = is(json, "main", "on", true);
         state.plateToGenerator = is(json, "plate", "generator", false);
         state.inputOn = is(json, "input", "on", false);
-        state.handle = SwapState.Handle.valueOf(upper(Json.text(json, "handle", "utility")));
-        state.branches = SwapState.Branches.valueOf(upper(Json.text(json, "branches", "on")));
+        state.handle = Worded.of(SwapState.Handle.class, Json.text(json, "handle", "utility"));
+        state.branches = Worded.of(SwapState.Branches.class, Json.text(json, "branches", "on"));
         state.pick(Json.knownOnce(json, "picked", ids(setup)));
-        state.engine = Engine.valueOf(upper(Json.text(json, "engine", "stopped")));
+        state.engine = Worded.of(Engine.class, Json.text(json, "engine", "stopped"));
         state.idleMinutes = (int) Json.number(json, "idleMinutes", 0);
         state.outputOn = is(json, "output", "on", false);
         state.cordAtGenerator = is(json, "cordGenerator", "in", false);
         state.cordAtHouse = is(json, "cordHouse", "in", false);
         state.ecoOn = is(json, "eco", "on", true);
         state.done = Checks.of(Json.texts(json, "done").stream()
-                .map(word -> Check.valueOf(upper(word)))
+                .map(word -> Worded.of(Check.class, word))
                 .toList());
         state.generatorMeasured = Json.flag(json, "generatorMeasured", false);
         state.panelMeasured = Json.flag(json, "panelMeasured", false);
@@ -112,7 +113,7 @@ public final class SwapJson {
                 Set.copyOf(keepOn),
                 pickUp,
                 Json.flag(json, "noSensitive", false),
-                at == null ? null : Place.valueOf(upper(at)));
+                at == null ? null : Worded.of(Place.class, at));
     }
 
     /** All circuit ids of a setup. */

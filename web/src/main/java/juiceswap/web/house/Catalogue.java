@@ -73,8 +73,8 @@ class Catalogue {
         List<Typical> found = new ArrayList<>(
                 all.stream().filter(typical -> typical.matches(wanted)).toList());
         found.sort((a, b) -> Boolean.compare(
-                b.name().toLowerCase(Locale.ROOT).startsWith(start),
-                a.name().toLowerCase(Locale.ROOT).startsWith(start)));
+                b.word().startsWith(start),
+                a.word().startsWith(start)));
         return found.subList(0, Math.min(most, found.size()));
     }
 

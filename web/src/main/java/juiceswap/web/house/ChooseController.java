@@ -260,7 +260,7 @@ class ChooseController {
         Map<String, String> tests = new HashMap<>(Map.of("L1", "", "L2", ""));
         for (String id : file.setup().transfer().testCircuits()) {
             Circuit circuit = file.setup().circuit(id);
-            tests.put(circuit.leg().name(), id);
+            tests.put(circuit.leg().word(), id);
         }
         return tests;
     }

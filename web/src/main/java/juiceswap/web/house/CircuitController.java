@@ -290,7 +290,7 @@ class CircuitController {
             load.put("name", typical.name());
             load.put("volts", typical.volts());
             if (typical.volts() == 120 && circuit.path("spaces").size() == 2) {
-                load.put("leg", Leg.L1.name());
+                load.put("leg", Leg.L1.word());
             }
             load.put("runningWatts", typical.watts());
             HouseDraft.put(load, "startingWatts", typical.startingWatts());

@@ -194,7 +194,7 @@ class DeviceController {
         values.put("kind", transfer.kind().word());
         values.put("neutral", transfer.switchedNeutral() ? "switched" : "solid");
         values.put("maxBreakersOn", transfer.maxBreakersOn() == null ? "" : String.valueOf(transfer.maxBreakersOn()));
-        values.put("fedLeg", transfer.fedLeg().name());
+        values.put("fedLeg", transfer.fedLeg().word());
         if (transfer.bridged()) {
             values.put("bridged", "true");
         }

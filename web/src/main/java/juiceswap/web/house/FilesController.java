@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 import juiceswap.web.exchange.Downloads;
 import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
@@ -209,10 +210,7 @@ class FilesController {
     }
 
     private static Tokens.Right right(String word) {
-        return Arrays.stream(Tokens.Right.values())
-                .filter(right -> right.name().equals(word))
-                .findFirst()
-                .orElse(Tokens.Right.READ);
+        return Worded.find(Tokens.Right.class, word).orElse(Tokens.Right.READ);
     }
 
     @PostMapping("/house/token/{id}/revoke")

@@ -90,7 +90,7 @@ class LoadsController {
     private List<Catalogue.Typical> forgotten(HouseholdFile file, String room) {
         List<String> names = file.circuits().stream()
                 .flatMap(entry -> entry.loads().stream())
-                .map(load -> load.load().name().toLowerCase(java.util.Locale.ROOT))
+                .map(load -> load.load().word())
                 .toList();
         return catalogue.all().stream()
                 .filter(typical -> room.toLowerCase(java.util.Locale.ROOT)

@@ -79,7 +79,7 @@ class NeedsController {
         for (int i = 0; i < needs.size(); i++) {
             StandingNeed one = needs.get(i);
             lines.add(new NeedLine(
-                    i, Words.label(one.circuit(), file), what(one), words.say("priority." + one.priority())));
+                    i, Words.label(one.circuit(), file), what(one), words.say("priority." + one.priority().word())));
         }
         model.addAttribute("guessed", !file.needsAreSaid());
         model.addAttribute("needs", lines);
@@ -99,7 +99,7 @@ class NeedsController {
         model.addAttribute("keepings", keepings);
         Map<String, String> priorities = new LinkedHashMap<>();
         for (Priority one : Priority.values()) {
-            priorities.put(one.name().toLowerCase(Locale.ROOT), words.say("priority." + one));
+            priorities.put(one.word(), words.say("priority." + one.word()));
         }
         model.addAttribute("priorities", priorities);
         return "house/needs";

@@ -174,7 +174,7 @@ class PanelController {
         Panel panel = shown.panel();
         values.put("name", shown.name());
         values.put("spaces", String.valueOf(panel.spaces()));
-        values.put("topLeg", panel.topLeg().name());
+        values.put("topLeg", panel.topLeg().word());
         values.put("numbering", panel.numbering().word());
         values.put("mainAmps", file.mainAmps() == null ? "" : Shown.plain(file.mainAmps()));
         values.put("mainAt", file.mainAtBottom() ? "bottom" : "top");

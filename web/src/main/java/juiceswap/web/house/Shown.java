@@ -45,8 +45,8 @@ final class Shown {
                         file.printed(entry),
                         circuit.label(),
                         plain(circuit.breakerAmps()) + " A",
-                        circuit.twoPole() ? "L1 L2" : circuit.leg().name(),
-                        circuit.twoPole() ? "both" : circuit.leg().name().equals("L2") ? "two" : "",
+                        circuit.twoPole() ? "L1 L2" : circuit.leg().word(),
+                        circuit.twoPole() ? "both" : circuit.leg().word().equals("L2") ? "two" : "",
                         note.strip(),
                         panel.panel().printed(first)));
             }

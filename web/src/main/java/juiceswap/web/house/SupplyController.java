@@ -211,7 +211,7 @@ class SupplyController {
                         drop.dropVolts(),
                         drop.percent(),
                         drop.endVolts()),
-                drop.grade().name().toLowerCase(Locale.ROOT),
+                drop.grade().word(),
                 words);
     }
 
@@ -262,7 +262,7 @@ class SupplyController {
         values.put("ambientC", Shown.plain(generator.ambientC()));
         values.put("marginPercent", Shown.plain(generator.marginPercent()));
         values.put("bond", generator.bond().word());
-        values.put("bondChange", generator.bondChange().name().toLowerCase(Locale.ROOT));
+        values.put("bondChange", generator.bondChange().word());
         values.put("engine", generator.inverter() ? "inverter" : "conventional");
         putFlag(values, "outputSwitch", generator.outputSwitch());
         putFlag(values, "gfciOutlets", generator.gfciOutlets());

@@ -2,6 +2,7 @@ package juiceswap.web.household;
 
 import static juiceswap.web.db.Tables.API_TOKEN;
 
+import juiceswap.core.Worded;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -42,10 +43,21 @@ public class Tokens {
     record Access(long householdId, String name, Right right) {}
 
     /** What a key is good for, in words as a form has them. */
-    public enum Right {
-        READ,
-        WRITE,
-        SEND_READINGS;
+    public enum Right implements Worded {
+        READ("READ"),
+        WRITE("WRITE"),
+        SEND_READINGS("SEND_READINGS");
+
+        private final String word;
+
+        Right(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
 
         private static Right of(ApiTokenRecord row) {
             return row.getSendsReadings() ? SEND_READINGS : row.getMayWrite() ? WRITE : READ;

@@ -227,9 +227,9 @@ class LogbookController {
         Readings readings = readings(entry.event());
         String tone = "";
         if (entry.event() instanceof Event.RefusedReading refused) {
-            tone = refused.verdict().name().toLowerCase(Locale.ROOT);
+            tone = refused.verdict().word();
         } else if (entry.event() instanceof Event.Done done && done.verdict() != null) {
-            tone = done.verdict().name().toLowerCase(Locale.ROOT);
+            tone = done.verdict().word();
         }
         return new LineView(
                 entry.sequence(),

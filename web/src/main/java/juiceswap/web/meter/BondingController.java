@@ -169,7 +169,7 @@ class BondingController {
         } else if (!answer.isEmpty()) {
             value = answer.equals("beeps") ? 0.0 : Double.POSITIVE_INFINITY;
         }
-        String finding = problem != null || value == null ? "" : words.say("finding." + BondTests.finding(value));
+        String finding = problem != null || value == null ? "" : words.say("finding." + BondTests.finding(value).word());
         return new Asked(
                 test,
                 words.say("bondtest." + test),
@@ -202,8 +202,8 @@ class BondingController {
         boolean open = judged.verdict() == BondJudgement.Verdict.MEASURE;
         List<String> actions = new ArrayList<>();
         for (BondJudgement.Action action : judged.actions()) {
-            String own = "bondaction." + action + "." + use.change();
-            actions.add(words.sayOr(own, words.say("bondaction." + action)));
+            String own = "bondaction." + action.word() + "." + use.change().word();
+            actions.add(words.sayOr(own, words.say("bondaction." + action.word())));
         }
         return new Judged(
                 judged.safeToStart() ? "good" : open ? "watch" : "stop",
@@ -220,7 +220,7 @@ class BondingController {
         if (use.onCords()) {
             return ways;
         }
-        ways.add(words.say("bondway." + generator.bondChange()));
+        ways.add(words.say("bondway." + generator.bondChange().word()));
         if (!use.switchedNeutral()) {
             ways.add(words.say("bondway.SWITCHED_NEUTRAL"));
         }

@@ -105,7 +105,7 @@ class Feeds {
     }
 
     private static String word(Verdict verdict) {
-        return verdict.name().toLowerCase(Locale.ROOT);
+        return verdict.word();
     }
 
     /** All that was read in the time that is shown. */

@@ -2,6 +2,7 @@ package juiceswap.web.meter;
 
 import static juiceswap.web.db.Tables.READING;
 
+import juiceswap.core.Worded;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
@@ -32,13 +33,20 @@ class ReadingStore {
     }
 
     /** Where a reading comes from. */
-    enum Source {
-        MONITOR,
-        SIMULATED,
-        TABLE;
+    enum Source implements Worded {
+        MONITOR("monitor"),
+        SIMULATED("simulated"),
+        TABLE("table");
 
-        String word() {
-            return name().toLowerCase(Locale.ROOT);
+        private final String word;
+
+        Source(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
         }
     }
 

@@ -102,7 +102,7 @@ class WiringController {
                     WiringView.volts(served.volts()),
                     // what the set must carry for it, as everywhere else
                     String.format(java.util.Locale.ENGLISH, "%,.0f W", load.voltAmperes(served.watts())),
-                    verdict.name().toLowerCase(java.util.Locale.ROOT)));
+                    verdict.word()));
         }
         return lines;
     }

@@ -132,7 +132,7 @@ class LivingPages {
         }
         return new NextMove(
                 move.kind().word(),
-                progress.state().name().toLowerCase(Locale.ROOT).replace('_', '-'),
+                progress.state().word(),
                 RotationWords.time(move.at(), life.now()),
                 move.at().atZone(ZoneId.systemDefault()).toInstant().toEpochMilli(),
                 clock.millis(),

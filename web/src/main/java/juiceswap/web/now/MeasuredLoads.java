@@ -71,16 +71,16 @@ class MeasuredLoads {
                 .filter(one -> one.share() >= LIKELY)
                 .limit(MOST_LIKELY)
                 .map(one -> new Likely(
-                        words.say("loads." + one.kind(), RotationWords.labels(one.circuits(), household)),
+                        words.say("loads." + one.kind().word(), RotationWords.labels(one.circuits(), household)),
                         (int) Math.min(99, Math.round(100 * one.share()))))
                 .toList();
         String verdict = reading.verdict() == LoadsReading.Verdict.OVER
                 ? "stop"
-                : reading.verdict().name().toLowerCase(Locale.ROOT);
+                : reading.verdict().word();
         String open = RotationWords.labels(reading.openFirst(), household);
         return new Shown(
                 verdict,
-                words.say("loads.verdict." + reading.verdict()),
+                words.say("loads.verdict." + reading.verdict().word()),
                 words.say(seen.byMonitor() ? "loads.by-monitor" : "loads.by-hand"),
                 legs,
                 likely,

@@ -79,17 +79,17 @@ public class RotationWords {
                 switch (why.reason()) {
                     case NO_ROOM ->
                         why.instead().isEmpty()
-                                ? words.say("rotate.why.NO_ROOM")
-                                : words.say("rotate.why.NO_ROOM.beside", labels(why.instead(), household));
-                    case LASTS -> words.say("rotate.why.LASTS", level);
-                    default -> words.say("rotate.why." + why.reason());
+                                ? words.say("rotate.why.no-room")
+                                : words.say("rotate.why.no-room.beside", labels(why.instead(), household));
+                    case LASTS -> words.say("rotate.why.lasts", level);
+                    default -> words.say("rotate.why." + why.reason().word());
                 });
         if (why.block() != null) {
             String over = why.block().by() == null
                     ? ""
                     : String.format(Locale.ENGLISH, "%,.0f W", why.block().by());
-            String leg = why.block().leg() == null ? "" : why.block().leg().name();
-            sentences.add(words.sayOr("rotate.block." + why.block().code(), "")
+            String leg = why.block().leg() == null ? "" : why.block().leg().word();
+            sentences.add(words.sayOr("rotate.block." + why.block().code().word(), "")
                     .replace("{by}", over)
                     .replace("{leg}", leg));
         }
@@ -126,7 +126,7 @@ public class RotationWords {
                 .forEach(one -> lines.add(
                         words.say("rotate.thin", Words.label(one.circuit(), household), Words.hours(one.minutes()))));
         plan.never().forEach(id -> lines.add(words.say("rotate.never", Words.label(id, household))));
-        plan.warnings().forEach(warning -> lines.add(words.say("rotate.warning." + warning)));
+        plan.warnings().forEach(warning -> lines.add(words.say("rotate.warning." + warning.word())));
         return lines;
     }
 

@@ -2,6 +2,7 @@ package juiceswap.web.swap;
 
 import static juiceswap.web.db.Tables.HELPER;
 
+import juiceswap.core.Worded;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -44,7 +45,7 @@ public class Helpers {
                         row.getName(),
                         row.getPlace() == null
                                 ? null
-                                : Place.valueOf(row.getPlace().toUpperCase(Locale.ROOT))));
+                                : Worded.of(Place.class, row.getPlace())));
     }
 
     /** This person looks at the page. The others are told when they had not been there before, or not lately. */

@@ -56,14 +56,14 @@ public class LikelyCauses {
                 .filter(one -> one.share() >= LEAST_SHARE)
                 .limit(SHOWN)
                 .map(one -> new Likely(
-                        words.say("hypothesis." + one.hypothesis()),
+                        words.say("hypothesis." + one.hypothesis().word()),
                         Math.min(MOST_CERTAIN, Math.round(100 * one.share()))))
                 .toList();
         String next = ranking.measureNext() != null
                 ? ranking.measureNext().word()
                 : judged.measureNext().isEmpty() ? null : judged.measureNext().get(0);
         return new Judged(
-                judged.verdict().name().toLowerCase(java.util.Locale.ROOT),
+                judged.verdict().word(),
                 judged.causes().stream().map(words::cause).toList(),
                 judged.causes().stream().map(words::causeAction).toList(),
                 likely,

@@ -140,7 +140,7 @@ class PartCards {
     private void addNewlyLive(List<String> sentences, WhatIf whatIf) {
         if (!whatIf.newlyLive().isEmpty()) {
             List<String> parts = whatIf.newlyLive().stream()
-                    .map(part -> words.say("live." + part))
+                    .map(part -> words.say("live." + part.word()))
                     .toList();
             sentences.add("It would make live: " + String.join(", ", parts) + ".");
         }

@@ -133,7 +133,7 @@ public record ReadingForm(List<Field> fields) {
             } else if (value < 0 || value > 1000) {
                 problem = "From 0 to 1000.";
             } else {
-                verdict = judge.apply(value).name().toLowerCase(Locale.ROOT);
+                verdict = judge.apply(value).word();
             }
         }
         return new Field(name, label, unit, required, text, problem, verdict);

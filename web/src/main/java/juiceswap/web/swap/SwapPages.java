@@ -310,7 +310,7 @@ public class SwapPages {
             return List.of();
         }
         return SilenceCause.of(household.setup(), circuit, standing.state().picked()).stream()
-                .map(cause -> words.say("silence." + cause.kind(), Words.label(cause.partner(), household)))
+                .map(cause -> words.say("silence." + cause.kind().word(), Words.label(cause.partner(), household)))
                 .toList();
     }
 
@@ -321,7 +321,7 @@ public class SwapPages {
                         Words.label(circuit.id(), household),
                         state.picked().contains(circuit.id()),
                         circuit.lockedOff(),
-                        circuit.twoPole() ? "L1 L2" : circuit.leg().name(),
+                        circuit.twoPole() ? "L1 L2" : circuit.leg().word(),
                         Math.round(circuit.runningWatts())))
                 .toList();
     }

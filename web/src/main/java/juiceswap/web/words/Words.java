@@ -75,7 +75,7 @@ public class Words {
 
     /** What would happen if the rule were broken. */
     public String ifDone(Rule rule) {
-        return say("ifnow." + rule.name());
+        return say("ifnow." + rule.word());
     }
 
     /** Why the hardware does not let it happen. */
@@ -84,15 +84,15 @@ public class Words {
     }
 
     public String rule(Rule rule) {
-        return say("rule." + rule.name());
+        return say("rule." + rule.word());
     }
 
     public String cause(VoltageCause cause) {
-        return say("cause." + cause.name());
+        return say("cause." + cause.word());
     }
 
     public String causeAction(VoltageCause cause) {
-        return say("cause." + cause.name() + ".do");
+        return say("cause." + cause.word() + ".do");
     }
 
     public String causes(List<VoltageCause> causes) {
@@ -117,12 +117,12 @@ public class Words {
             return brief(done.action(), done.circuit(), household);
         }
         if (event instanceof Event.Read read) {
-            return "Read under way: " + read.verdict().name().toLowerCase(Locale.ROOT)
+            return "Read under way: " + read.verdict().word()
                     + (read.causes().isEmpty() ? "" : ". " + causes(read.causes()));
         }
         if (event instanceof Event.RefusedReading refused) {
             return brief(refused.action(), null, household) + ": "
-                    + refused.verdict().name().toLowerCase(Locale.ROOT) + ". " + causes(refused.causes());
+                    + refused.verdict().word() + ". " + causes(refused.causes());
         }
         if (event instanceof Event.Corrected) {
             return "Positions set to how they really are";
