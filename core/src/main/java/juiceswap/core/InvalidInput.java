@@ -13,12 +13,17 @@ public final class InvalidInput extends RuntimeException {
      * One thing that is wrong.
      *
      * @param field where, as a JSON pointer relative to the value that was being built, such as {@code /loads/0/volts}
-     * @param message what is wrong, in words for the person who typed it
+     * @param what is wrong, as it is said to the person who typed it
      */
-    public record Problem(String field, String message) {
+    public record Problem(String field, Phrase what) {
+        /** What is wrong, by the key of its sentence and the values that it names. */
+        public Problem(String field, String key, Object... namesAndValues) {
+            this(field, Phrase.of(key, namesAndValues));
+        }
+
         /** The same problem seen from the value that holds this one under {@code parent}. */
         public Problem under(String parent) {
-            return new Problem(parent + field, message);
+            return new Problem(parent + field, what);
         }
     }
 
@@ -29,13 +34,18 @@ public final class InvalidInput extends RuntimeException {
         super(
                 problems.isEmpty()
                         ? ""
-                        : problems.get(0).field() + ": " + problems.get(0).message());
+                        : problems.get(0).field() + ": " + problems.get(0).what());
         this.problems = List.copyOf(problems);
     }
 
     /** One problem; {@code field} is a JSON pointer, empty for the whole. */
-    public InvalidInput(String field, String message) {
-        this(List.of(new Problem(field, message)));
+    public InvalidInput(String field, String key, Object... namesAndValues) {
+        this(List.of(new Problem(field, key, namesAndValues)));
+    }
+
+    /** One problem; {@code field} is a JSON pointer, empty for the whole. */
+    public InvalidInput(String field, Phrase what) {
+        this(List.of(new Problem(field, what)));
     }
 
     /** Everything that is wrong, in the order of the input; never empty. */
@@ -44,21 +54,21 @@ public final class InvalidInput extends RuntimeException {
     }
 
     /** Throws unless {@code holds}. */
-    public static void unless(boolean holds, String field, String message) {
+    public static void unless(boolean holds, String field, String key, Object... namesAndValues) {
         if (!holds) {
-            throw new InvalidInput(field, message);
+            throw new InvalidInput(field, key, namesAndValues);
         }
     }
 
     /** Throws unless {@code value} is a finite number above zero. */
     public static double positive(String field, double value) {
-        unless(Double.isFinite(value) && value > 0, field, "must be more than 0");
+        unless(Double.isFinite(value) && value > 0, field, "invalid.above-zero");
         return value;
     }
 
     /** Throws unless {@code value} is a finite number, zero or more. */
     public static double notNegative(String field, double value) {
-        unless(Double.isFinite(value) && value >= 0, field, "must be 0 or more");
+        unless(Double.isFinite(value) && value >= 0, field, "invalid.zero-or-more");
         return value;
     }
 }

@@ -24,9 +24,8 @@ public interface Worded {
         return find(kind, word)
                 .orElseThrow(() -> new InvalidInput(
                         "",
-                        "must be one of "
-                                + Arrays.stream(kind.getEnumConstants())
-                                        .map(Worded::word)
-                                        .collect(Collectors.joining(", "))));
+                        "invalid.one-of",
+                        "words",
+                        Arrays.stream(kind.getEnumConstants()).map(Worded::word).collect(Collectors.joining(", "))));
     }
 }

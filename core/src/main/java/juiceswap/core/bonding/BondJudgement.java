@@ -1,8 +1,8 @@
 package juiceswap.core.bonding;
 
-import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.List;
+import juiceswap.core.Worded;
 import juiceswap.core.bonding.BondTests.Finding;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator.BondChange;
@@ -49,7 +49,6 @@ public record BondJudgement(
         public String word() {
             return word;
         }
-
     }
 
     /** What to do about it. */
@@ -74,7 +73,7 @@ public record BondJudgement(
         public String word() {
             return word;
         }
-}
+    }
 
     /**
      * What it is used for and how it is labelled.

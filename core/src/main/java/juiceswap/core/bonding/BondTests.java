@@ -1,8 +1,8 @@
 package juiceswap.core.bonding;
 
-import juiceswap.core.Worded;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 import juiceswap.core.supply.Bond;
 import org.jspecify.annotations.Nullable;
 
@@ -44,7 +44,7 @@ public record BondTests(
         public String word() {
             return word;
         }
-}
+    }
 
     public BondTests {
         require("/generatorAloneOhms", generatorAlone);
@@ -53,7 +53,7 @@ public record BondTests(
     }
 
     private static void require(String pointer, @Nullable Double ohms) {
-        InvalidInput.unless(ohms == null || ohms >= 0, pointer, "must be 0 or more");
+        InvalidInput.unless(ohms == null || ohms >= 0, pointer, "invalid.zero-or-more");
     }
 
     /** What one of the readings says. */

@@ -88,7 +88,7 @@ public record Capacity(
     /** As {@link #of(Setup, Collection, String)}, with all of {@code closing} starting at once. */
     public static Capacity of(Setup setup, Collection<String> on, Set<String> closing) {
         for (String id : closing) {
-            InvalidInput.unless(!on.contains(id), "/closing", id + " is already on");
+            InvalidInput.unless(!on.contains(id), "/closing", "invalid.already-on", "circuit", id);
         }
         return new Judge(setup, on, closing).capacity();
     }

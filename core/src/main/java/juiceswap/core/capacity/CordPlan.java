@@ -1,12 +1,12 @@
 package juiceswap.core.capacity;
 
-import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import juiceswap.core.Worded;
 import juiceswap.core.electrical.Conductor;
 import juiceswap.core.electrical.VoltageDrop;
 import juiceswap.core.house.Load;
@@ -50,7 +50,6 @@ public final class CordPlan {
         public String word() {
             return word;
         }
-
 
         /** Whether it must not be used like this. */
         public boolean stops() {

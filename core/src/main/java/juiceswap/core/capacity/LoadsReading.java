@@ -1,6 +1,5 @@
 package juiceswap.core.capacity;
 
-import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -10,6 +9,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.Predicate;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
@@ -52,7 +52,7 @@ public record LoadsReading(
         public String word() {
             return word;
         }
-}
+    }
 
     /**
      * Amps of one leg.
@@ -90,7 +90,7 @@ public record LoadsReading(
         public String word() {
             return word;
         }
-}
+    }
 
     /**
      * @param circuits what it is about; empty for AS_RECKONED and UNKNOWN_LOAD
@@ -156,7 +156,7 @@ public record LoadsReading(
         public static Measured of(
                 Setup setup, String circuit, double beforeL1, double beforeL2, double afterL1, double afterL2) {
             Circuit found = setup.find(circuit);
-            InvalidInput.unless(found != null, "/circuit", "there is no circuit " + circuit);
+            InvalidInput.unless(found != null, "/circuit", "invalid.no-circuit", "circuit", circuit);
             double l1 = Math.abs(afterL1 - beforeL1);
             double l2 = Math.abs(afterL2 - beforeL2);
             boolean both = setup.generator().splitPhase() && found.twoPole();

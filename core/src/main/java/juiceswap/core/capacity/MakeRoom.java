@@ -60,8 +60,8 @@ public record MakeRoom(boolean fits, List<Option> options, Finding.@Nullable Cod
      * @param needs what the circuits are needed for; those without a need count as least important
      */
     public static MakeRoom of(Setup setup, Collection<String> on, String want, double minutes, List<Need> needs) {
-        InvalidInput.unless(setup.find(want) != null, "/want", "there is no circuit " + want);
-        InvalidInput.unless(!on.contains(want), "/want", want + " is already on");
+        InvalidInput.unless(setup.find(want) != null, "/want", "invalid.no-circuit", "circuit", want);
+        InvalidInput.unless(!on.contains(want), "/want", "invalid.already-on", "circuit", want);
         InvalidInput.notNegative("/minutes", minutes);
         return new Search(setup, new LinkedHashSet<>(on), want, minutes, needs).answer();
     }

@@ -1,9 +1,9 @@
 package juiceswap.core.capacity;
 
-import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import juiceswap.core.Worded;
 import juiceswap.core.house.Setup;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Limits;

@@ -5,10 +5,10 @@ import static juiceswap.core.changeover.Place.INDOORS;
 import static juiceswap.core.changeover.Place.INLET;
 import static juiceswap.core.changeover.Place.PANEL;
 
-import juiceswap.core.Worded;
-import java.util.Arrays;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
+import juiceswap.core.Worded;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator.BondChange;
@@ -75,7 +75,7 @@ public enum Action implements Worded {
             "measure-generator",
             GENERATOR,
             (c, s) -> s.engine().running() && s.engine() != Engine.COLD,
-            (c, s) -> s.generatorMeasured = true),
+            measures(s -> s.generatorMeasured = true)),
     OUTPUT_ON(
             "output-on",
             GENERATOR,
@@ -131,7 +131,7 @@ public enum Action implements Worded {
                     && c.fed(s)
                     && (c.setup().transfer().panelMeter()
                             || s.picked().containsAll(c.setup().transfer().usableTestCircuits())),
-            (c, s) -> s.panelMeasured = true),
+            measures(s -> s.panelMeasured = true)),
     PICK_UP(
             "pick-up",
             PANEL,
@@ -147,7 +147,7 @@ public enum Action implements Worded {
             "measure-loaded",
             PANEL,
             (c, s) -> c.fed(s) && s.panelMeasured() && !s.picked().isEmpty(),
-            (c, s) -> s.loadedMeasured = true),
+            measures(s -> s.loadedMeasured = true)),
     PLATE_TO_UTILITY(
             "plate-to-utility",
             PANEL,
@@ -226,7 +226,9 @@ public enum Action implements Worded {
     }
 
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Action> of(String word) { return Worded.find(Action.class, word); }
+    public static Optional<Action> of(String word) {
+        return Worded.find(Action.class, word);
+    }
 
     /** Where it is done in this household. */
     public Place place(Changeover changeover) {
@@ -323,6 +325,14 @@ public enum Action implements Worded {
 
     private static Effect ticks(Check check) {
         return (changeover, state) -> state.tick(check);
+    }
+
+    /** In a plan a reading comes out well; what was read before it no longer counts. */
+    private static Effect measures(Consumer<SwapState.Change> what) {
+        return (changeover, state) -> {
+            what.accept(state);
+            state.lastReading = null;
+        };
     }
 
     private static Effect branches(SwapState.Branches position) {

@@ -293,6 +293,9 @@ public final class Changeover {
         if (state.engine != Engine.HOT) {
             state.idleMinutes = 0;
         }
+        if (!now.engine().running()) {
+            state.lastReading = null;
+        }
         state.generatorMeasured &= now.engine().running();
         state.panelMeasured &= fed;
         state.loadedMeasured &= fed;

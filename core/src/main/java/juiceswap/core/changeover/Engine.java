@@ -1,7 +1,6 @@
 package juiceswap.core.changeover;
 
 import juiceswap.core.Worded;
-import java.util.Locale;
 
 /** The engine: running are cold, ready, hot (has carried load) and cooled; resting is stopped but still hot. */
 public enum Engine implements Worded {
@@ -23,10 +22,8 @@ public enum Engine implements Worded {
         return word;
     }
 
-
     /** Whether it turns, and so makes voltage. */
     public boolean running() {
         return this == COLD || this == READY || this == HOT || this == COOLED;
     }
-
 }

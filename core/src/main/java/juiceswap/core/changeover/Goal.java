@@ -4,10 +4,9 @@ import static juiceswap.core.changeover.Place.GENERATOR;
 import static juiceswap.core.changeover.Place.INDOORS;
 import static juiceswap.core.changeover.Place.PANEL;
 
-import juiceswap.core.Worded;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import juiceswap.core.Worded;
 import juiceswap.core.changeover.SwapState.Branches;
 import juiceswap.core.changeover.SwapState.Handle;
 import juiceswap.core.house.TransferDevice.Kind;
@@ -136,7 +135,9 @@ public enum Goal implements Worded {
     }
 
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Goal> of(String word) { return Worded.find(Goal.class, word); }
+    public static Optional<Goal> of(String word) {
+        return Worded.find(Goal.class, word);
+    }
 
     abstract boolean reached(Changeover changeover, SwapState state);
 

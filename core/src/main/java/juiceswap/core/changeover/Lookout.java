@@ -1,12 +1,11 @@
 package juiceswap.core.changeover;
 
-import juiceswap.core.Worded;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import juiceswap.core.Worded;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Fuel;
@@ -26,10 +25,15 @@ public enum Lookout implements Worded {
     ALARM_SOUNDS("alarm-sounds", Action.CHECK_CO_ALARM, false, setup -> true),
     ALARM_WHERE_PEOPLE_SLEEP("alarm-where-people-sleep", Action.CHECK_CO_ALARM, true, setup -> true),
     OIL_LEVEL("oil-level", Action.CHECK_OIL, false, setup -> true),
-    OIL_FOR_THE_COLD("oil-for-the-cold", Action.CHECK_OIL, true, setup -> setup.generator().ambientC() < -10),
+    OIL_FOR_THE_COLD(
+            "oil-for-the-cold",
+            Action.CHECK_OIL,
+            true,
+            setup -> setup.generator().ambientC() < -10),
     FUEL_LASTS("fuel-lasts", Action.CHECK_FUEL, true, setup -> setup.generator().fuel() != Fuel.NATURAL_GAS),
     FUEL_VALVE("fuel-valve", Action.CHECK_FUEL, false, setup -> true),
-    CANS_AWAY("cans-away", 
+    CANS_AWAY(
+            "cans-away",
             Action.CHECK_FUEL,
             true,
             setup -> setup.generator().fuel() == Fuel.GASOLINE
@@ -37,9 +41,18 @@ public enum Lookout implements Worded {
     CORD_DRY("cord-dry", Action.INSPECT_CORD, false, setup -> true),
     CORD_ENDS("cord-ends", Action.INSPECT_CORD, false, setup -> setup.transfer().kind() != Kind.CORDS),
     CORD_UNCOILED("cord-uncoiled", Action.INSPECT_CORD, false, setup -> true),
-    CORD_OPENING("cord-opening", Action.INSPECT_CORD, true, setup -> setup.transfer().kind() == Kind.CORDS),
-    ELECTRONICS("electronics", Action.UNPLUG_SENSITIVE, true, setup -> !setup.generator().inverter()),
-    SURGE_STRIPS("surge-strips", Action.UNPLUG_SENSITIVE, true, setup -> setup.generator().inverter()),
+    CORD_OPENING(
+            "cord-opening", Action.INSPECT_CORD, true, setup -> setup.transfer().kind() == Kind.CORDS),
+    ELECTRONICS(
+            "electronics",
+            Action.UNPLUG_SENSITIVE,
+            true,
+            setup -> !setup.generator().inverter()),
+    SURGE_STRIPS(
+            "surge-strips",
+            Action.UNPLUG_SENSITIVE,
+            true,
+            setup -> setup.generator().inverter()),
     THROTTLE("throttle", Action.WARM_UP, true, setup -> !setup.generator().inverter()),
     CHOKE("choke", Action.WARM_UP, true, setup -> setup.generator().fuel() != Fuel.DIESEL);
 
@@ -83,7 +96,8 @@ public enum Lookout implements Worded {
         return of(setup, Action.UNPLUG_SENSITIVE, putAside).isEmpty();
     }
 
-
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Lookout> of(String word) { return Worded.find(Lookout.class, word); }
+    public static Optional<Lookout> of(String word) {
+        return Worded.find(Lookout.class, word);
+    }
 }

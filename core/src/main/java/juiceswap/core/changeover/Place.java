@@ -1,7 +1,6 @@
 package juiceswap.core.changeover;
 
 import juiceswap.core.Worded;
-import java.util.Locale;
 
 /** Where a person stands to do something. */
 public enum Place implements Worded {
@@ -28,7 +27,6 @@ public enum Place implements Worded {
     public boolean outside() {
         return outside;
     }
-
 
     /** Cost of a walk, about minutes: 10 through the door, 3 on one side of it. */
     int walkTo(Place other) {

@@ -1,7 +1,7 @@
 package juiceswap.core.changeover;
 
-import juiceswap.core.Worded;
 import java.util.Optional;
+import juiceswap.core.Worded;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Fuel;
@@ -41,7 +41,7 @@ public record Refusal(Code code, String reason, String instead) {
         public String word() {
             return word;
         }
-}
+    }
 
     private static final String USE_CORDS =
             "Run extension cords from the generator to the appliances until an electrician has fitted a transfer device.";

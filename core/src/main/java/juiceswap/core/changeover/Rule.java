@@ -1,8 +1,8 @@
 package juiceswap.core.changeover;
 
-import juiceswap.core.Worded;
 import java.util.List;
 import java.util.function.Predicate;
+import juiceswap.core.Worded;
 import juiceswap.core.changeover.SwapState.Branches;
 import juiceswap.core.changeover.SwapState.Handle;
 import juiceswap.core.house.TransferDevice.Kind;
@@ -21,19 +21,33 @@ public enum Rule implements Worded {
         return !a.is(Action.OUTPUT_OFF, Action.STOP_ENGINE) && !(a.is(Action.INPUT_OFF) && backfeeds) && !coolsUnloaded;
     }),
     /** Main and generator input both closed: the set would feed the street. */
-    BACKFEED("BACKFEED", a -> a.changeover().backfeeds(a.after()) && !a.changeover().backfeeds(a.before())),
+    BACKFEED(
+            "BACKFEED",
+            a -> a.changeover().backfeeds(a.after()) && !a.changeover().backfeeds(a.before())),
     /** Cord ends are moved with the engine stopped. */
-    HOT_PLUG("HOT_PLUG", a -> a.before().engine().running()
-            && a.is(Action.CORD_GENERATOR_IN, Action.CORD_GENERATOR_OUT, Action.CORD_HOUSE_IN, Action.CORD_HOUSE_OUT)),
+    HOT_PLUG(
+            "HOT_PLUG",
+            a -> a.before().engine().running()
+                    && a.is(
+                            Action.CORD_GENERATOR_IN,
+                            Action.CORD_GENERATOR_OUT,
+                            Action.CORD_HOUSE_IN,
+                            Action.CORD_HOUSE_OUT)),
     /** No running engine with the cord in at one end only. */
-    LOOSE_LIVE_END("LOOSE_LIVE_END", a -> a.changeover().looseLiveEnd(a.after())
-            && (!a.changeover().looseLiveEnd(a.before()) || a.is(Action.OUTPUT_ON))),
+    LOOSE_LIVE_END(
+            "LOOSE_LIVE_END",
+            a -> a.changeover().looseLiveEnd(a.after())
+                    && (!a.changeover().looseLiveEnd(a.before()) || a.is(Action.OUTPUT_ON))),
     /** Exactly one neutral-to-ground bond in whatever is energised. */
-    BOND_COUNT("BOND_COUNT", a -> a.changeover().wrongBondCount(a.after())
-            && (!a.changeover().wrongBondCount(a.before()) || a.is(Action.OUTPUT_ON))),
+    BOND_COUNT(
+            "BOND_COUNT",
+            a -> a.changeover().wrongBondCount(a.after())
+                    && (!a.changeover().wrongBondCount(a.before()) || a.is(Action.OUTPUT_ON))),
     /** The bond is changed with the engine stopped and the cord out at the set. */
-    BOND_CHANGE_LIVE("BOND_CHANGE_LIVE", a -> a.is(Action.SET_BOND_BONDED, Action.SET_BOND_FLOATING)
-            && (a.before().engine().running() || a.before().cordAtGenerator())),
+    BOND_CHANGE_LIVE(
+            "BOND_CHANGE_LIVE",
+            a -> a.is(Action.SET_BOND_BONDED, Action.SET_BOND_FLOATING)
+                    && (a.before().engine().running() || a.before().cordAtGenerator())),
     /** No start, no load and no cord in before its checks. */
     START_UNCHECKED("START_UNCHECKED", a -> {
         boolean basics = a.done(Check.CHECK_PLACEMENT) && a.done(Check.CHECK_CO_ALARM) && a.done(Check.INSPECT_CORD);
@@ -46,13 +60,17 @@ public enum Rule implements Worded {
         return a.putsToUse() && !basics;
     }),
     /** The engine is started unloaded. */
-    START_LOADED("START_LOADED", a -> a.is(Action.START_ENGINE)
-            && (a.changeover().generator().outputSwitch() && a.before().outputOn()
-                    || a.changeover().kind().hasPlate() && a.before().inputOn()
-                    || a.changeover().kind() == Kind.TRANSFER_SWITCH
-                            && a.before().handle() == Handle.GENERATOR)),
+    START_LOADED(
+            "START_LOADED",
+            a -> a.is(Action.START_ENGINE)
+                    && (a.changeover().generator().outputSwitch() && a.before().outputOn()
+                            || a.changeover().kind().hasPlate() && a.before().inputOn()
+                            || a.changeover().kind() == Kind.TRANSFER_SWITCH
+                                    && a.before().handle() == Handle.GENERATOR)),
     /** The engine is warm before it carries anything. */
-    COLD_LOAD("COLD_LOAD", a -> a.before().engine() == Engine.COLD && (a.fedFromTheStart() ? a.is(Action.PICK_UP) : a.putsToUse())),
+    COLD_LOAD(
+            "COLD_LOAD",
+            a -> a.before().engine() == Engine.COLD && (a.fedFromTheStart() ? a.is(Action.PICK_UP) : a.putsToUse())),
     /** Every supply is measured before something depends on it. */
     UNMEASURED("UNMEASURED", a -> {
         boolean atTheSet =
@@ -71,12 +89,22 @@ public enum Rule implements Worded {
         return a.feeds() && branches == Branches.STAGED;
     }),
     /** Only what fits is picked up. */
-    CAPACITY("CAPACITY", a -> a.is(Action.PICK_UP)
-            && a.circuit() != null
-            && !a.changeover().pickUpFits(a.before().picked(), a.circuit())),
+    CAPACITY(
+            "CAPACITY",
+            a -> a.is(Action.PICK_UP)
+                    && a.circuit() != null
+                    && !a.changeover().pickUpFits(a.before().picked(), a.circuit())),
+    /** Nothing more is asked of a supply that labours or sags already. */
+    WEAK_SUPPLY(
+            "WEAK_SUPPLY",
+            a -> a.is(Action.PICK_UP)
+                    && a.before().lastReading() != null
+                    && a.before().lastReading().weakSupply()),
     /** Idle control is off before load arrives. */
-    ECO_LOAD("ECO_LOAD", a -> a.putsToUse() && a.before().ecoOn()
-            || a.is(Action.ECO_ON) && a.changeover().loaded(a.before())),
+    ECO_LOAD(
+            "ECO_LOAD",
+            a -> a.putsToUse() && a.before().ecoOn()
+                    || a.is(Action.ECO_ON) && a.changeover().loaded(a.before())),
     /** Delicate electronics are unplugged first, and come back only on the utility. */
     SENSITIVE("SENSITIVE", a -> {
         if (a.is(Action.REPLUG_SENSITIVE)) {
@@ -135,11 +163,13 @@ public enum Rule implements Worded {
     /** Fuel is poured beside a cold engine. */
     REFUEL_HOT("REFUEL_HOT", a -> a.is(Action.REFUEL) && a.before().engine() != Engine.STOPPED),
     /** Put away stopped, unplugged and bonded as others expect it. */
-    STOW_EARLY("STOW_EARLY", a -> a.is(Action.STOW)
-            && (a.before().engine().running()
-                    || a.before().cordAtGenerator()
-                    || a.changeover().generator().bondChange() == BondChange.SWITCH
-                            && a.before().bond() != Bond.BONDED)),
+    STOW_EARLY(
+            "STOW_EARLY",
+            a -> a.is(Action.STOW)
+                    && (a.before().engine().running()
+                            || a.before().cordAtGenerator()
+                            || a.changeover().generator().bondChange() == BondChange.SWITCH
+                                    && a.before().bond() != Bond.BONDED)),
     /** The household's choice of order on the way back. */
     AFTER_ORDER("AFTER_ORDER", a -> {
         if (a.goal() != Goal.ON_UTILITY || a.changeover().kind() == Kind.AUTOMATIC_CIRCUITS) {

@@ -1,9 +1,11 @@
 package juiceswap.core.changeover;
 
-import juiceswap.core.Worded;
 import java.util.Set;
 import java.util.TreeSet;
+import juiceswap.core.Worded;
+import juiceswap.core.meter.Measured;
 import juiceswap.core.supply.Bond;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How everything that can be switched, plugged or checked stands. What a kind of transfer device does not have keeps its
@@ -23,6 +25,7 @@ import juiceswap.core.supply.Bond;
  * @param cordAtHouse the cord is in at the inlet; of extension cords, at the appliances
  * @param bond of the set
  * @param ecoOn idle control
+ * @param lastReading what was read last while the set ran, null when nothing was, or when it no longer holds
  */
 public record SwapState(
         boolean utilityLive,
@@ -44,7 +47,8 @@ public record SwapState(
         Checks done,
         boolean generatorMeasured,
         boolean panelMeasured,
-        boolean loadedMeasured) {
+        boolean loadedMeasured,
+        @Nullable Measured lastReading) {
 
     /** Positions of a transfer switch. */
     public enum Handle implements Worded {
@@ -62,8 +66,6 @@ public record SwapState(
         public String word() {
             return word;
         }
-
-
     }
 
     /**
@@ -86,8 +88,6 @@ public record SwapState(
         public String word() {
             return word;
         }
-
-
     }
 
     /** A house gone dark and nothing touched yet. */
@@ -129,6 +129,7 @@ public record SwapState(
         public boolean generatorMeasured;
         public boolean panelMeasured;
         public boolean loadedMeasured;
+        public @Nullable Measured lastReading;
 
         Change() {}
 
@@ -153,6 +154,7 @@ public record SwapState(
             generatorMeasured = from.generatorMeasured;
             panelMeasured = from.panelMeasured;
             loadedMeasured = from.loadedMeasured;
+            lastReading = from.lastReading;
         }
 
         /** Adds ids to what is picked up. */
@@ -194,7 +196,8 @@ public record SwapState(
                     done,
                     generatorMeasured,
                     panelMeasured,
-                    loadedMeasured);
+                    loadedMeasured,
+                    lastReading);
         }
     }
 }

@@ -1,8 +1,8 @@
 package juiceswap.core.changeover;
 
-import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.List;
+import juiceswap.core.Worded;
 import juiceswap.core.changeover.Changeover.Move;
 import org.jspecify.annotations.Nullable;
 
@@ -37,7 +37,7 @@ public record WhatIf(Answer answer, List<Rule> broken, SwapState after, Energise
         public String word() {
             return word;
         }
-}
+    }
 
     /** Parts of the way from the street to the set. */
     public enum Part implements Worded {
@@ -56,7 +56,7 @@ public record WhatIf(Answer answer, List<Rule> broken, SwapState after, Energise
         public String word() {
             return word;
         }
-}
+    }
 
     /** {@code circuit} for a pick-up, else null; {@code goal} what would otherwise be done. */
     public static WhatIf of(

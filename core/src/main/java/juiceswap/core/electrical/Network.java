@@ -1,10 +1,10 @@
 package juiceswap.core.electrical;
 
-import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 import org.ejml.data.Complex_F64;
 import org.ejml.data.ZMatrixRMaj;
 import org.ejml.dense.row.CommonOps_ZDRM;
@@ -112,9 +112,10 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
             return word;
         }
 
-
         /** The one that is written so in JSON; empty when there is none. */
-        public static Optional<Between> of(String word) { return Worded.find(Between.class, word); }
+        public static Optional<Between> of(String word) {
+            return Worded.find(Between.class, word);
+        }
     }
 
     /**
@@ -126,7 +127,7 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
     public record Load(Between between, double watts, double powerFactor) {
         public Load {
             InvalidInput.positive("/watts", watts);
-            InvalidInput.unless(powerFactor > 0 && powerFactor <= 1, "/powerFactor", "must be above 0 to 1");
+            InvalidInput.unless(powerFactor > 0 && powerFactor <= 1, "/powerFactor", "invalid.share-above-zero");
         }
 
         /** Volt-amperes while it draws so many watts: what the set must carry. */
@@ -170,7 +171,7 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
         public String word() {
             return word;
         }
-}
+    }
 
     /** Of several troubles the most dangerous. */
     public Trouble worstTrouble() {

@@ -1,9 +1,9 @@
 package juiceswap.core.electrical;
 
-import juiceswap.core.Worded;
 import java.util.Arrays;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -38,7 +38,7 @@ public record VoltageDrop(
         public String word() {
             return word;
         }
-}
+    }
 
     private static final double GOOD_PERCENT = 3;
     private static final double WATCH_PERCENT = 5;

@@ -1,7 +1,6 @@
 package juiceswap.core.house;
 
 import juiceswap.core.Worded;
-import java.util.Locale;
 
 /** What a household wants of a circuit in an outage. */
 public enum Choice implements Worded {
@@ -23,7 +22,6 @@ public enum Choice implements Worded {
         return word;
     }
 
-
     /** The seasons and hours for which a household chooses apart. */
     public enum Occasion implements Worded {
         WINTER("winter"),
@@ -41,13 +39,14 @@ public enum Choice implements Worded {
             return word;
         }
 
-
-
         /** The one that is written so in JSON; it must be one of them. */
-        public static Occasion of(String word) { return Worded.of(Occasion.class, word); }
+        public static Occasion of(String word) {
+            return Worded.of(Occasion.class, word);
+        }
     }
 
-
     /** The one that is written so in JSON; it must be one of them. */
-    public static Choice of(String word) { return Worded.of(Choice.class, word); }
+    public static Choice of(String word) {
+        return Worded.of(Choice.class, word);
+    }
 }

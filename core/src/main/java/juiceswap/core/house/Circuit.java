@@ -55,27 +55,25 @@ public record Circuit(
         notWith = List.copyOf(notWith);
         List<InvalidInput.Problem> problems = new ArrayList<>();
         if (id.isBlank()) {
-            problems.add(new InvalidInput.Problem("/id", "must not be empty"));
+            problems.add(new InvalidInput.Problem("/id", "invalid.empty"));
         }
         if (!(breakerAmps > 0)) {
-            problems.add(new InvalidInput.Problem("/breakerAmps", "must be more than 0"));
+            problems.add(new InvalidInput.Problem("/breakerAmps", "invalid.above-zero"));
         }
         boolean single = spaces.size() == 1;
         boolean twoPole = spaces.size() == 2 && spaces.get(1) == spaces.get(0) + 2;
         if (spaces.stream().anyMatch(space -> space < 1)) {
-            problems.add(new InvalidInput.Problem("/spaces", "spaces number from 1"));
+            problems.add(new InvalidInput.Problem("/spaces", "invalid.spaces-from-1"));
         } else if (!single && !twoPole) {
-            problems.add(new InvalidInput.Problem("/spaces", "must be one space, or n and n+2 for a two-pole breaker"));
+            problems.add(new InvalidInput.Problem("/spaces", "invalid.two-pole-spaces"));
         } else {
             for (int i = 0; i < loads.size(); i++) {
                 Load load = loads.get(i);
                 if (single && load.is240()) {
-                    problems.add(new InvalidInput.Problem(
-                            "/loads/" + i + "/volts", "a 240 V load needs a two-pole breaker, on two spaces"));
+                    problems.add(new InvalidInput.Problem("/loads/" + i + "/volts", "invalid.needs-two-poles"));
                 }
                 if (twoPole && !load.is240() && load.leg() == null) {
-                    problems.add(new InvalidInput.Problem(
-                            "/loads/" + i + "/leg", "a 120 V load on a two-pole breaker must name its leg"));
+                    problems.add(new InvalidInput.Problem("/loads/" + i + "/leg", "invalid.leg-missing"));
                 }
             }
         }

@@ -1,10 +1,10 @@
 package juiceswap.core.house;
 
-import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import juiceswap.core.Worded;
 import juiceswap.core.house.TransferDevice.Kind;
 
 /**
@@ -52,7 +52,7 @@ public record DeviceChoice(Kind kind, int powers, int wanted, Set<Limit> limits,
         public String word() {
             return word;
         }
-}
+    }
 
     /** Boxes with a switch for each circuit are made with up to ten (the usual sizes are 4, 6, 8 and 10). */
     private static final int MOST_SWITCHES = 10;

@@ -1,11 +1,10 @@
 package juiceswap.core.house;
 
-import juiceswap.core.Worded;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.Predicate;
+import juiceswap.core.Worded;
 import juiceswap.core.house.TransferDevice.Kind;
 
 /** A test that proves a transfer device: made when it is accepted, and again every year. None needs a cover opened. */
@@ -38,7 +37,6 @@ public enum DeviceProof implements Worded {
     public String word() {
         return word;
     }
-
 
     /** The tests of a kind of device, in the order to make them. */
     public static List<DeviceProof> of(Kind kind) {

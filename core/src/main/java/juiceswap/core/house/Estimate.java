@@ -1,9 +1,8 @@
 package juiceswap.core.house;
 
-import juiceswap.core.Worded;
 import java.util.Collection;
-import java.util.Locale;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 
 /**
  * A figure and how far off it may be.
@@ -38,9 +37,10 @@ public record Estimate(double low, double value, double high) {
             return word;
         }
 
-
         /** The one that is written so in JSON; it must be one of them. */
-        public static Known of(String word) { return Worded.of(Known.class, word); }
+        public static Known of(String word) {
+            return Worded.of(Known.class, word);
+        }
 
         /** {@code value} with the error that this way of knowing has. */
         public Estimate around(double value) {
@@ -49,8 +49,8 @@ public record Estimate(double low, double value, double high) {
     }
 
     public Estimate {
-        InvalidInput.unless(low <= value, "/low", "must not be above the value");
-        InvalidInput.unless(high >= value, "/high", "must not be below the value");
+        InvalidInput.unless(low <= value, "/low", "invalid.low-above-value");
+        InvalidInput.unless(high >= value, "/high", "invalid.high-below-value");
     }
 
     /** The larger of the two errors. */

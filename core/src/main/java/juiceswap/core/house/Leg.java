@@ -18,7 +18,6 @@ public enum Leg implements Worded {
         return word;
     }
 
-
     /**
      * The leg behind a panel space. Spaces number left-right down the panel (1 left, 2 right, 3 left, …); both spaces of
      * odd rows sit on L1, those of even rows on L2.

@@ -15,9 +15,9 @@ import org.jspecify.annotations.Nullable;
 public record Load(String name, int volts, @Nullable Leg leg, Nameplate nameplate, double dutyPercent, int count) {
 
     public Load {
-        InvalidInput.unless(volts == 120 || volts == 240, "/volts", "must be 120 or 240");
-        InvalidInput.unless(dutyPercent >= 0 && dutyPercent <= 100, "/dutyPercent", "must be from 0 to 100");
-        InvalidInput.unless(count >= 1, "/count", "must be 1 or more");
+        InvalidInput.unless(volts == 120 || volts == 240, "/volts", "invalid.volts");
+        InvalidInput.unless(dutyPercent >= 0 && dutyPercent <= 100, "/dutyPercent", "invalid.percent");
+        InvalidInput.unless(count >= 1, "/count", "invalid.one-or-more");
     }
 
     /** The same load running at so many watts in all, above 0; it starts as it did. */

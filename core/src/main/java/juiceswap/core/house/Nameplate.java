@@ -74,14 +74,10 @@ public record Nameplate(
         requirePositive("/horsepower", horsepower);
         requirePositive("/lockedRotorAmps", lockedRotorAmps);
         InvalidInput.unless(
-                runningWatts != null || amps != null || horsepower != null,
-                "/runningWatts",
-                "give running watts, amps or horsepower");
-        InvalidInput.unless(horsepower == null || horsepower <= 5, "/horsepower", "must be 5 hp or less");
+                runningWatts != null || amps != null || horsepower != null, "/runningWatts", "invalid.no-watts");
+        InvalidInput.unless(horsepower == null || horsepower <= 5, "/horsepower", "invalid.horsepower");
         InvalidInput.unless(
-                codeLetter == null || KVA_PER_HORSEPOWER.containsKey(codeLetter),
-                "/codeLetter",
-                "must be a code letter from A to V, without I, O and Q");
+                codeLetter == null || KVA_PER_HORSEPOWER.containsKey(codeLetter), "/codeLetter", "invalid.code-letter");
     }
 
     /** A load of which only watts are known. */

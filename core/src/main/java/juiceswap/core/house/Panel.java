@@ -39,13 +39,12 @@ public record Panel(int spaces, Leg topLeg, Numbering numbering) {
         /** The one that is written so in JSON; it must be one of them. */
         public static Numbering of(String word) {
             return Worded.find(Numbering.class, word)
-                    .orElseThrow(() -> new InvalidInput("/numbering", "must be across, down or from-bottom"));
+                    .orElseThrow(() -> new InvalidInput("/numbering", "invalid.numbering"));
         }
     }
 
     public Panel {
-        InvalidInput.unless(
-                spaces >= 2 && spaces <= 84 && spaces % 2 == 0, "/spaces", "must be an even number from 2 to 84");
+        InvalidInput.unless(spaces >= 2 && spaces <= 84 && spaces % 2 == 0, "/spaces", "invalid.panel-spaces");
     }
 
     /** Rows of spaces, left and right in each. */
@@ -77,7 +76,7 @@ public record Panel(int spaces, Leg topLeg, Numbering numbering) {
 
     /** The space beside which {@code number} is printed. */
     public int spaceOf(int number) {
-        InvalidInput.unless(number >= 1 && number <= spaces, "", "this panel has the numbers 1 to " + spaces);
+        InvalidInput.unless(number >= 1 && number <= spaces, "", "invalid.panel-numbers", "spaces", spaces);
         for (int space = 1; space <= spaces; space++) {
             if (printed(space) == number) {
                 return space;

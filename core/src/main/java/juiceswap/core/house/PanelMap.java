@@ -34,12 +34,12 @@ public final class PanelMap {
         places.forEach((id, spaces) -> {
             String field = "/" + id + "/spaces";
             if (!inside(spaces)) {
-                problems.add(new InvalidInput.Problem(field, "the panel has only " + panel.spaces() + " spaces"));
+                problems.add(new InvalidInput.Problem(field, "invalid.outside-panel", "spaces", panel.spaces()));
             } else {
                 spaces.stream()
                         .filter(space -> this.closed.contains(space) || !holds(space, spaces.size(), id))
-                        .forEach(space -> problems.add(new InvalidInput.Problem(
-                                field, "space " + panel.printed(space) + " is already taken")));
+                        .forEach(space -> problems.add(
+                                new InvalidInput.Problem(field, "invalid.space-taken", "space", panel.printed(space))));
             }
         });
         if (!problems.isEmpty()) {
@@ -100,10 +100,7 @@ public final class PanelMap {
                 if (its.size() == 1) {
                     after.put(displaced, List.of(left.get(i)));
                 } else {
-                    InvalidInput.unless(
-                            its.equals(arrivals) && left.size() == 2,
-                            "/space",
-                            "a two-pole breaker is there; move that one first");
+                    InvalidInput.unless(its.equals(arrivals) && left.size() == 2, "/space", "invalid.two-pole-there");
                     after.put(displaced, left);
                 }
             }
@@ -120,7 +117,7 @@ public final class PanelMap {
                         && !there.contains(id)
                         && placeOf(there.get(0)).size() == 1,
                 "/space",
-                "a tandem holds two single-pole breakers");
+                "invalid.tandem");
         Map<String, List<Integer>> after = new LinkedHashMap<>(places);
         after.remove(id);
         after.put(id, List.of(space));
@@ -139,7 +136,7 @@ public final class PanelMap {
 
     private List<Integer> placeOf(String id) {
         @Nullable List<Integer> place = places.get(id);
-        InvalidInput.unless(place != null, "/circuit", "there is no circuit " + id);
+        InvalidInput.unless(place != null, "/circuit", "invalid.no-circuit", "circuit", id);
         return Objects.requireNonNull(place);
     }
 
@@ -156,11 +153,10 @@ public final class PanelMap {
     }
 
     private void requireInside(List<Integer> spaces) {
-        InvalidInput.unless(inside(spaces), "/space", "the panel has only " + panel.spaces() + " spaces");
+        InvalidInput.unless(inside(spaces), "/space", "invalid.outside-panel", "spaces", panel.spaces());
     }
 
     private void requireOpen(List<Integer> spaces) {
-        InvalidInput.unless(
-                spaces.stream().noneMatch(closed::contains), "/space", "the generator input breaker is there");
+        InvalidInput.unless(spaces.stream().noneMatch(closed::contains), "/space", "invalid.input-there");
     }
 }

@@ -48,7 +48,7 @@ public record Setup(TransferDevice transfer, Generator generator, List<Link> pat
     /** The circuit of that id, which must exist. */
     public Circuit circuit(String id) {
         Circuit circuit = find(id);
-        InvalidInput.unless(circuit != null, "", "unknown circuit " + id);
+        InvalidInput.unless(circuit != null, "", "invalid.no-circuit", "circuit", id);
         return Objects.requireNonNull(circuit);
     }
 
@@ -95,7 +95,7 @@ public record Setup(TransferDevice transfer, Generator generator, List<Link> pat
         Set<String> seen = new HashSet<>();
         for (int i = 0; i < circuits.size(); i++) {
             if (!seen.add(circuits.get(i).id())) {
-                problems.add(new Problem("/circuits/" + i + "/id", "there is already a circuit with this id"));
+                problems.add(new Problem("/circuits/" + i + "/id", "invalid.circuit-exists"));
             }
         }
     }
@@ -107,7 +107,7 @@ public record Setup(TransferDevice transfer, Generator generator, List<Link> pat
         Set<String> once = new HashSet<>();
         for (int i = 0; i < transfer.testCircuits().size(); i++) {
             if (!once.add(transfer.testCircuits().get(i))) {
-                problems.add(new Problem("/transfer/testCircuits/" + i, "is listed twice"));
+                problems.add(new Problem("/transfer/testCircuits/" + i, "invalid.listed-twice"));
             }
         }
         for (int i = 0; i < circuits.size(); i++) {
@@ -117,7 +117,7 @@ public record Setup(TransferDevice transfer, Generator generator, List<Link> pat
             requireKnown(known, circuit.notWith(), place + "/notWith", problems);
             String partner = circuit.sharedNeutralWith();
             if (partner != null && (!known.contains(partner) || partner.equals(circuit.id()))) {
-                problems.add(new Problem(place + "/sharedNeutralWith", "there is no other circuit " + partner));
+                problems.add(new Problem(place + "/sharedNeutralWith", "invalid.no-other-circuit", "circuit", partner));
             }
         }
     }
@@ -125,7 +125,7 @@ public record Setup(TransferDevice transfer, Generator generator, List<Link> pat
     private static void requireKnown(Set<String> known, List<String> ids, String place, List<Problem> problems) {
         for (int i = 0; i < ids.size(); i++) {
             if (!known.contains(ids.get(i))) {
-                problems.add(new Problem(place + "/" + i, "there is no circuit " + ids.get(i)));
+                problems.add(new Problem(place + "/" + i, "invalid.no-circuit", "circuit", ids.get(i)));
             }
         }
     }
@@ -144,7 +144,7 @@ public record Setup(TransferDevice transfer, Generator generator, List<Link> pat
                 }
             }
             if (reached.contains(circuits.get(i).id())) {
-                problems.add(new Problem("/circuits/" + i + "/needs", "these circuits need each other in a circle"));
+                problems.add(new Problem("/circuits/" + i + "/needs", "invalid.needs-in-circle"));
                 return;
             }
         }

@@ -1,9 +1,9 @@
 package juiceswap.core.house;
 
-import juiceswap.core.Worded;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import juiceswap.core.Worded;
 
 /** What speaks against a test circuit: it meets an unproven voltage first, and must show and survive it. */
 public enum TestCircuitFault implements Worded {
@@ -24,7 +24,6 @@ public enum TestCircuitFault implements Worded {
     public String word() {
         return word;
     }
-
 
     /** The faults of the chosen test circuits, by circuit; those that are fit are not in it. */
     public static Map<Circuit, TestCircuitFault> of(Setup setup) {

@@ -1,10 +1,9 @@
 package juiceswap.core.house;
 
-import juiceswap.core.Worded;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -58,7 +57,9 @@ public record TransferDevice(
         }
 
         /** The one that is written so in JSON; empty when there is none. */
-        public static Optional<Kind> of(String word) { return Worded.find(Kind.class, word); }
+        public static Optional<Kind> of(String word) {
+            return Worded.find(Kind.class, word);
+        }
 
         /** A main breaker and a generator input breaker that can't both be on. */
         public boolean hasPlate() {
@@ -78,7 +79,7 @@ public record TransferDevice(
 
     public TransferDevice {
         testCircuits = List.copyOf(testCircuits);
-        InvalidInput.unless(maxBreakersOn == null || maxBreakersOn >= 1, "/maxBreakersOn", "must be 1 or more");
+        InvalidInput.unless(maxBreakersOn == null || maxBreakersOn >= 1, "/maxBreakersOn", "invalid.one-or-more");
     }
 
     /** Test circuits count only where branch by branch is switched at a panel or a box. */

@@ -1,12 +1,12 @@
 package juiceswap.core.meter;
 
-import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import juiceswap.core.Worded;
 import juiceswap.core.electrical.Network;
 import juiceswap.core.electrical.Network.Between;
 import juiceswap.core.electrical.Network.Faults;
@@ -59,8 +59,6 @@ public final class CauseRanking {
         public String word() {
             return word;
         }
-
-
 
         @Nullable
         Double of(Readings readings) {

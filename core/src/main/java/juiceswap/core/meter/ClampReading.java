@@ -16,12 +16,9 @@ public record ClampReading(
     public ClampReading {
         InvalidInput.notNegative("/beforeAmps", beforeAmps);
         InvalidInput.notNegative("/afterAmps", afterAmps);
+        InvalidInput.unless(afterAmps > beforeAmps, "/afterAmps", "invalid.after-not-above-before");
         InvalidInput.unless(
-                afterAmps > beforeAmps, "/afterAmps", "must be more than before: the load adds to what runs");
-        InvalidInput.unless(
-                inrushAmps == null || inrushAmps >= afterAmps,
-                "/inrushAmps",
-                "must not be less than the amps after: a start is never below running");
+                inrushAmps == null || inrushAmps >= afterAmps, "/inrushAmps", "invalid.inrush-below-running");
     }
 
     /** Volt-amperes that the load added: the difference × its volts. */

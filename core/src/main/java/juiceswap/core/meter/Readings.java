@@ -34,7 +34,7 @@ public record Readings(
         InvalidInput.unless(
                 l1n != null || l2n != null || l1l2 != null || hz != null || ng != null || l1a != null || l2a != null,
                 "",
-                "enter at least one reading");
+                "invalid.no-reading");
     }
 
     /** Without amps: what a voltmeter shows. */

@@ -19,7 +19,6 @@ public enum Verdict implements Worded {
         return word;
     }
 
-
     /** The worse of the two. */
     public Verdict worse(Verdict other) {
         return compareTo(other) >= 0 ? this : other;

@@ -1,5 +1,6 @@
 package juiceswap.core.meter;
 
+import java.util.Set;
 import juiceswap.core.Worded;
 
 /** What readings out of band point to. */
@@ -20,6 +21,8 @@ public enum VoltageCause implements Worded {
     GROUND_SHIFT("GROUND_SHIFT"),
     BOND_MISSING("BOND_MISSING");
 
+    private static final Set<VoltageCause> WEAK = Set.of(OVERLOADED, ENGINE_SLOW, VOLTAGE_DROP, REGULATOR_LOW);
+
     private final String word;
 
     VoltageCause(String word) {
@@ -29,5 +32,10 @@ public enum VoltageCause implements Worded {
     @Override
     public String word() {
         return word;
+    }
+
+    /** The supply is overloaded or sags: nothing more may be asked of it. */
+    public boolean weakens() {
+        return WEAK.contains(this);
     }
 }

@@ -1,9 +1,7 @@
 package juiceswap.core.outage;
 
-import juiceswap.core.Worded;
-import java.util.Arrays;
-import java.util.Locale;
 import java.util.Optional;
+import juiceswap.core.Worded;
 
 /** What somebody finds on the walk-round. */
 public enum Answer implements Worded {
@@ -26,8 +24,8 @@ public enum Answer implements Worded {
         return word;
     }
 
-
-
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Answer> of(String word) { return Worded.find(Answer.class, word); }
+    public static Optional<Answer> of(String word) {
+        return Worded.find(Answer.class, word);
+    }
 }

@@ -1,5 +1,6 @@
 package juiceswap.core.outage;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -17,8 +18,10 @@ import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
+import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Event.RefusedReading;
+import juiceswap.core.supply.Bond;
 import org.jspecify.annotations.Nullable;
 
 /** Entry by entry, what a log comes to: {@link Standing} while it is being worked out. */
@@ -34,6 +37,7 @@ final class Fold {
     private final Map<String, Answer> answers = new LinkedHashMap<>();
     private Timers timers = Timers.NONE;
     private Living living = Living.NOTHING;
+    private Moments moments = Moments.NONE;
     private @Nullable UtilityWatch watch;
     private final List<Entry> lived = new ArrayList<>();
     private boolean alarmed;
@@ -58,6 +62,7 @@ final class Fold {
         answers.putAll(so.answers());
         timers = so.timers();
         living = so.living();
+        moments = so.moments();
         watch = so.watch();
         lived.addAll(so.lived());
         alarmed = so.alarmed();
@@ -68,14 +73,18 @@ final class Fold {
     void take(Entry entry) {
         lived.add(entry);
         SwapState before = state;
-        take(entry, entry.event());
+        EventKind.apply(entry, this);
         if (stop != null && stop.action() == Action.MEASURE_UTILITY) {
             leaveBadUtility();
         } else if (stop != null && madeSafe()) {
             stop = null;
         }
         timers = timers.next(changeover, before, known(), entry.at());
-        living = living.next(entry, changeover, known());
+        living = living.next(entry.at(), changeover, known());
+        if (entry.event() instanceof Event.Done done && done.action() == Action.REFUEL) {
+            living = living.refuelled(setup, entry.at());
+        }
+        moments = moments.next(entry, switches(entry.event()));
         if (!known().utilityLive()) {
             watch = null;
         } else if (watch == null) {
@@ -84,85 +93,22 @@ final class Fold {
         }
     }
 
-    private void take(Entry entry, Event event) {
-        if (event instanceof Event.Started started) {
-            changeover = new Changeover(setup, started.options());
-            state = changeover.putRight(started.state());
-            goal = started.goal();
-        } else if (event instanceof Event.Done done) {
-            take(done);
-            undoable = entry.sequence();
-        } else if (event instanceof Event.Corrected corrected) {
-            state = changeover.putRight(corrected.state());
-            undoable = entry.sequence();
-        } else if (event instanceof Event.Opened opened) {
-            open(opened.circuit());
-            undoable = entry.sequence();
-        } else if (event instanceof Event.Chosen chosen) {
-            goal = chosen.goal();
-            changeover = new Changeover(setup, chosen.options());
-            if (goal == Goal.REFUEL) {
-                refuelAnew();
-            }
-            undoable = entry.sequence();
-        } else if (event instanceof Event.Answered answered) {
-            answers.put(answered.circuit(), answered.answer());
-        } else if (event instanceof RefusedReading refused && refused.verdict() != Verdict.STOP) {
-            readUnloaded = !readUnloaded;
-        } else if (event instanceof RefusedReading refused) {
-            readUnloaded = false;
-            goalBeforeStop = goal == Goal.MAKE_SAFE ? goalBeforeStop : goal;
-            goal = Goal.MAKE_SAFE;
-            stop = refused;
-        } else if (event instanceof Event.Alarmed) {
-            alarmed = true;
-            goal = Goal.MAKE_SAFE;
-            undoable = null;
-        } else if (event instanceof Event.AllClear) {
-            alarmed = false;
-            undoable = null;
-        } else if (event instanceof Event.UtilitySeen seen) {
-            watch = new UtilityWatch(seen.sign(), seen.since().isAfter(entry.at()) ? entry.at() : seen.since());
-            utility(true);
-            undoable = entry.sequence();
-        } else if (event instanceof Event.UtilityLost) {
-            utility(false);
-            undoable = entry.sequence();
-        } else if (event instanceof Event.TakenOver over) {
-            state = changeover.putRight(over.state());
-            here = null;
-            undoable = null;
-        } else if (event instanceof Event.LoadMeasured measured) {
-            setup = setup.withRunningWatts(measured.circuit(), measured.watts());
-            changeover = new Changeover(setup, changeover.options());
-            undoable = entry.sequence();
-        } else if (event instanceof Event.BondFound found) {
-            setup = setup.withBond(found.bond());
-            changeover = new Changeover(setup, changeover.options());
-            SwapState.Change change = known().change();
-            change.bond = found.bond();
-            state = changeover.putRight(change.state());
-            undoable = entry.sequence();
-        } else if (event instanceof Event.Stalled) {
-            stall();
-            undoable = entry.sequence();
-        } else if (event instanceof Event.Planned
-                || event instanceof Event.Observed
-                || event instanceof Event.FuelSeen) {
-            // what these say is kept in Living
-            undoable = entry.sequence();
-        } else if (event instanceof Event.Ended) {
-            ended = true;
-        }
+    private static boolean switches(Event event) {
+        return event instanceof Event.Opened
+                || event instanceof Event.Done done && done.action() == Action.PICK_UP
+                || event instanceof Event.Corrected
+                || event instanceof Event.TakenOver;
     }
 
-    private void utility(boolean live) {
-        SwapState.Change change = known().change();
-        change.utilityLive = live;
-        state = changeover.putRight(change.state());
+    // ---- what the kinds of event do
+
+    void start(Event.Started started) {
+        changeover = new Changeover(setup, started.options());
+        state = changeover.putRight(started.state());
+        goal = started.goal();
     }
 
-    private void take(Event.Done done) {
+    void done(Event.Done done) {
         SwapState before = known();
         // what was confirmed has happened, whether or not a rule would have allowed it
         Trial trial = Planner.attempt(changeover, goal, before, done.action(), done.circuit());
@@ -175,14 +121,133 @@ final class Fold {
         if (done.action() == Action.PICK_UP || changeover.fed(trial.state()) != changeover.fed(before)) {
             answers.clear();
         }
-        if (stop != null && done.readings() != null) {
-            stop = null;
-            goal = goalBeforeStop;
+        Measured measured = done.measured();
+        if (measured != null) {
+            if (stop != null) {
+                stop = null;
+                goal = goalBeforeStop;
+            }
+            if (done.action() != Action.MEASURE_UTILITY) {
+                lastReading(measured);
+            }
         }
     }
 
+    void refuse(Event.RefusedReading refused) {
+        if (refused.action() != Action.MEASURE_UTILITY) {
+            lastReading(refused.measured());
+        }
+        if (refused.verdict() != Verdict.STOP) {
+            readUnloaded = !readUnloaded;
+            return;
+        }
+        readUnloaded = false;
+        goalBeforeStop = goal == Goal.MAKE_SAFE ? goalBeforeStop : goal;
+        goal = Goal.MAKE_SAFE;
+        stop = refused;
+    }
+
+    /** Readings under way are of the generator's supply only while it feeds. */
+    void read(Measured measured) {
+        if (changeover.fed(known())) {
+            lastReading(measured);
+        }
+    }
+
+    private void lastReading(Measured measured) {
+        if (known().engine().running()) {
+            SwapState.Change change = known().change();
+            change.lastReading = measured;
+            state = change.state();
+        }
+    }
+
+    void correct(SwapState really) {
+        state = asFound(really);
+    }
+
+    void takeOver(SwapState really) {
+        state = asFound(really);
+        here = null;
+        undoable = null;
+    }
+
+    /** Positions as somebody has found them; what was read of the supply is not one of them, and stays. */
+    private SwapState asFound(SwapState really) {
+        SwapState.Change change = really.change();
+        change.lastReading = known().lastReading();
+        return changeover.putRight(change.state());
+    }
+
+    void choose(Event.Chosen chosen) {
+        goal = chosen.goal();
+        changeover = new Changeover(setup, chosen.options());
+        if (goal == Goal.REFUEL) {
+            refuelAnew();
+        }
+    }
+
+    void answer(Event.Answered answered) {
+        answers.put(answered.circuit(), answered.answer());
+    }
+
+    void alarm() {
+        alarmed = true;
+        goal = Goal.MAKE_SAFE;
+        undoable = null;
+    }
+
+    void allClear() {
+        alarmed = false;
+        undoable = null;
+    }
+
+    void utilitySeen(Event.UtilitySeen seen, Instant at) {
+        watch = new UtilityWatch(seen.sign(), seen.since().isAfter(at) ? at : seen.since());
+        utility(true);
+    }
+
+    void utility(boolean live) {
+        SwapState.Change change = known().change();
+        change.utilityLive = live;
+        state = changeover.putRight(change.state());
+    }
+
+    void loadMeasured(Event.LoadMeasured measured) {
+        setup = setup.withRunningWatts(measured.circuit(), measured.watts());
+        changeover = new Changeover(setup, changeover.options());
+    }
+
+    void bondFound(Bond bond) {
+        setup = setup.withBond(bond);
+        changeover = new Changeover(setup, changeover.options());
+        SwapState.Change change = known().change();
+        change.bond = bond;
+        state = changeover.putRight(change.state());
+    }
+
+    void planned(Event.Planned planned, Entry entry) {
+        living = living.withPlan(planned.plan(), entry.at());
+    }
+
+    void observed(Event.Observed found, Entry entry) {
+        living = living.withObserved(found, entry.at());
+    }
+
+    void fuelSeen(Event.FuelSeen seen, Entry entry) {
+        living = living.withFuel(seen.litres(), entry.at());
+    }
+
+    void end() {
+        ended = true;
+    }
+
+    void mayBeUndone(Entry entry) {
+        undoable = entry.sequence();
+    }
+
     /** Everything is still closed: it is opened before the engine runs again, and picked up in order after. */
-    private void stall() {
+    void stall() {
         if (known().engine().running()) {
             SwapState.Change change = known().change();
             change.engine = Engine.RESTING;
@@ -198,7 +263,7 @@ final class Fold {
         state = change.state();
     }
 
-    private void open(String circuit) {
+    void open(String circuit) {
         SwapState.Change change = known().change();
         Set<String> picked = new TreeSet<>(change.picked);
         picked.remove(circuit);
@@ -240,10 +305,10 @@ final class Fold {
     }
 
     private SwapState known() {
-        if (state == null) {
-            throw new IllegalStateException("an outage log begins with its start");
-        }
-        return state;
+        // a log begins with its start; should that be unreadable, then as a house just gone dark
+        return state == null
+                ? changeover.putRight(SwapState.initial(setup.generator().bond(), true, false))
+                : state;
     }
 
     Standing standing(int sequence) {
@@ -259,6 +324,7 @@ final class Fold {
                 Map.copyOf(answers),
                 timers,
                 living,
+                moments,
                 watch,
                 List.copyOf(lived),
                 alarmed,

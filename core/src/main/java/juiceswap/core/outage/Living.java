@@ -5,7 +5,6 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
@@ -49,35 +48,34 @@ public record Living(
         return tank == null ? null : new Refuelling.Fuel(tank.litres(), Math.max(0, stored - filledLitres));
     }
 
-    /** The same once an entry has led to {@code state}. */
-    Living next(Entry entry, Changeover changeover, SwapState state) {
-        Living next = withSupplied(entry.at(), changeover, state);
-        if (entry.event() instanceof Event.Planned now) {
-            return new Living(next.supplied, observed, fuel, filledLitres, now.plan(), entry.at());
+    Living withPlan(long number, Instant at) {
+        return new Living(supplied, observed, fuel, filledLitres, number, at);
+    }
+
+    Living withObserved(Event.Observed found, Instant at) {
+        List<Had.Observed> all = new ArrayList<>(observed);
+        all.add(new Had.Observed(at, found.circuit(), found.celsius(), found.minutes()));
+        return new Living(supplied, List.copyOf(all), fuel, filledLitres, plan, planned);
+    }
+
+    /** Somebody has seen how much is in the tank. */
+    Living withFuel(double litres, Instant at) {
+        return new Living(supplied, observed, new TankLevel.Known(at, litres), filledLitres, plan, planned);
+    }
+
+    /** The tank was filled to the top. */
+    Living refuelled(Setup setup, Instant at) {
+        Double tank = setup.generator().tankLitres();
+        if (tank == null) {
+            return this;
         }
-        if (entry.event() instanceof Event.Observed found) {
-            List<Had.Observed> all = new ArrayList<>(observed);
-            all.add(new Had.Observed(entry.at(), found.circuit(), found.celsius(), found.minutes()));
-            return new Living(next.supplied, List.copyOf(all), fuel, filledLitres, plan, planned);
-        }
-        Double tank = changeover.generator().tankLitres();
-        if (entry.event() instanceof Event.FuelSeen seen) {
-            return next.withFuel(new TankLevel.Known(entry.at(), seen.litres()), filledLitres);
-        }
-        boolean filled = entry.event() instanceof Event.Done done && done.action() == Action.REFUEL;
-        if (!filled || tank == null) {
-            return next;
-        }
-        TankLevel before = TankLevel.of(changeover.setup(), next.supplied, fuel, entry.at());
+        TankLevel before = TankLevel.of(setup, supplied, fuel, at);
         double more = before == null ? 0 : tank - before.litres();
-        return next.withFuel(new TankLevel.Known(entry.at(), tank), filledLitres + more);
+        return new Living(supplied, observed, new TankLevel.Known(at, tank), filledLitres + more, plan, planned);
     }
 
-    private Living withFuel(TankLevel.Known known, double filled) {
-        return new Living(supplied, observed, known, filled, plan, planned);
-    }
-
-    private Living withSupplied(Instant at, Changeover changeover, SwapState state) {
+    /** The same once an entry of that moment has led to {@code state}. */
+    Living next(Instant at, Changeover changeover, SwapState state) {
         Supplied now =
                 new Supplied(at, powered(changeover, state), state.engine().running());
         Supplied last = supplied.isEmpty() ? null : supplied.get(supplied.size() - 1);

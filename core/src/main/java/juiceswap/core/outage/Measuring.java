@@ -1,7 +1,7 @@
 package juiceswap.core.outage;
 
-import java.util.List;
 import juiceswap.core.changeover.Action;
+import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageJudgement;
@@ -37,10 +37,10 @@ public final class Measuring {
                 && standing.changeover().onUtilitySide(standing.state());
         if (judged.verdict() == Verdict.STOP && (onTheSet || onTheStreet)) {
             Action measured = onTheSet ? Action.MEASURE_LOADED : Action.MEASURE_UTILITY;
-            return new Event.RefusedReading(measured, readings, judged.verdict(), List.copyOf(judged.causes()));
+            return new Event.RefusedReading(measured, new Measured(readings, judged.verdict(), judged.causes()));
         }
         // with nothing fed there is nothing to part from
-        return new Event.Read(readings, judged.verdict(), List.copyOf(judged.causes()));
+        return new Event.Read(new Measured(readings, judged.verdict(), judged.causes()));
     }
 
     /**
@@ -56,7 +56,7 @@ public final class Measuring {
                 || withoutItsLoad
                 || VoltageJudgement.mustReadUnloaded(loaded, readings);
         return refused
-                ? new Event.RefusedReading(action, readings, judged.verdict(), List.copyOf(judged.causes()))
-                : new Event.Done(action, null, readings, judged.verdict(), List.copyOf(judged.causes()));
+                ? new Event.RefusedReading(action, new Measured(readings, judged.verdict(), judged.causes()))
+                : new Event.Done(action, null, new Measured(readings, judged.verdict(), judged.causes()));
     }
 }

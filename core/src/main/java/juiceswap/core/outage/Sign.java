@@ -1,9 +1,7 @@
 package juiceswap.core.outage;
 
-import juiceswap.core.Worded;
-import java.util.Arrays;
-import java.util.Locale;
 import java.util.Optional;
+import juiceswap.core.Worded;
 
 /** How one can know that the street has power again, the surest first. Closing the main to try is none of them. */
 public enum Sign implements Worded {
@@ -27,8 +25,8 @@ public enum Sign implements Worded {
         return word;
     }
 
-
-
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Sign> of(String word) { return Worded.find(Sign.class, word); }
+    public static Optional<Sign> of(String word) {
+        return Worded.find(Sign.class, word);
+    }
 }

@@ -1,9 +1,9 @@
 package juiceswap.core.outage;
 
-import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import juiceswap.core.Worded;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Setup;
 import org.jspecify.annotations.Nullable;
@@ -36,7 +36,7 @@ public record SilenceCause(Kind kind, @Nullable String partner) {
         public String word() {
             return word;
         }
-}
+    }
 
     /** The likely causes for that circuit, with the circuits that are on. */
     public static List<SilenceCause> of(Setup setup, String silent, Set<String> on) {

@@ -31,6 +31,7 @@ import org.jspecify.annotations.Nullable;
  * @param answers of the walk-round by circuit
  * @param timers since when things have been as they are
  * @param living what the house has had, and by which plan it lives
+ * @param moments when what was done and read last
  * @param watch how it is known that the street has power again, or null
  * @param lived the entries that were not taken back
  * @param alarmed a CO alarm was given and is not cleared: nobody is at the set or the panel
@@ -48,6 +49,7 @@ public record Standing(
         Map<String, Answer> answers,
         Timers timers,
         Living living,
+        Moments moments,
         @Nullable UtilityWatch watch,
         List<Entry> lived,
         boolean alarmed,

@@ -79,11 +79,7 @@ public final class Turns {
     public static boolean nothingMoved(List<Entry> log, int seen) {
         return seen >= 1
                 && seen <= log.size()
-                && log.subList(seen, log.size()).stream()
-                        .allMatch(entry -> entry.event() instanceof Event.Planned
-                                || entry.event() instanceof Event.Observed
-                                || entry.event() instanceof Event.FuelSeen
-                                || entry.event() instanceof Event.Read);
+                && log.subList(seen, log.size()).stream().noneMatch(entry -> EventKind.moves(entry.event()));
     }
 
     /**

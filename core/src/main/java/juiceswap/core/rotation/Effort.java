@@ -1,9 +1,7 @@
 package juiceswap.core.rotation;
 
-import juiceswap.core.Worded;
-import java.util.Arrays;
-import java.util.Locale;
 import java.util.Optional;
+import juiceswap.core.Worded;
 
 /** How much work goes into a plan: counted in steps of the search, not in time, so that the same question has one answer. */
 public enum Effort implements Worded {
@@ -35,7 +33,8 @@ public enum Effort implements Worded {
         return work;
     }
 
-
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Effort> of(String word) { return Worded.find(Effort.class, word); }
+    public static Optional<Effort> of(String word) {
+        return Worded.find(Effort.class, word);
+    }
 }

@@ -34,7 +34,7 @@ public record Horizon(
     /** From and to of the night, across midnight when {@code to} is the earlier. */
     public record Sleep(LocalTime from, LocalTime to) {
         public Sleep {
-            InvalidInput.unless(!from.equals(to), "/from", "must not be the same as to");
+            InvalidInput.unless(!from.equals(to), "/from", "invalid.same-as-to");
         }
 
         boolean covers(LocalTime time) {
@@ -47,7 +47,7 @@ public record Horizon(
     /** A time without the engine, such as for refuelling. */
     public record EngineOff(LocalDateTime from, LocalDateTime to) {
         public EngineOff {
-            InvalidInput.unless(from.isBefore(to), "/from", "must be before to");
+            InvalidInput.unless(from.isBefore(to), "/from", "invalid.before-to");
         }
     }
 
@@ -59,9 +59,8 @@ public record Horizon(
     public Horizon {
         engineOff = List.copyOf(engineOff);
         away = List.copyOf(away);
-        InvalidInput.unless(
-                SLOT_MINUTES.contains(slotMinutes), "/slotMinutes", "must be one of 5, 10, 15, 20, 30 and 60");
-        InvalidInput.unless(slots >= 1 && slots <= MOST_SLOTS, "/slots", "must be from 1 to " + MOST_SLOTS);
+        InvalidInput.unless(SLOT_MINUTES.contains(slotMinutes), "/slotMinutes", "invalid.slot-minutes");
+        InvalidInput.unless(slots >= 1 && slots <= MOST_SLOTS, "/slots", "invalid.from-1-to", "most", MOST_SLOTS);
     }
 
     /** When the first slot begins. */

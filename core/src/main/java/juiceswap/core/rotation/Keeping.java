@@ -1,12 +1,11 @@
 package juiceswap.core.rotation;
 
-import juiceswap.core.Worded;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import juiceswap.core.Worded;
 import juiceswap.core.rotation.Need.Priority;
 import org.jspecify.annotations.Nullable;
 
@@ -41,7 +40,9 @@ public enum Keeping implements Worded {
     private final @Nullable Double full;
     private final @Nullable Double empty;
 
-    Keeping(String word, Priority priority,
+    Keeping(
+            String word,
+            Priority priority,
             double holdMinutes,
             double recoverMinutes,
             @Nullable Double full,
@@ -91,7 +92,8 @@ public enum Keeping implements Worded {
         return words;
     }
 
-
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Keeping> of(String word) { return Worded.find(Keeping.class, word); }
+    public static Optional<Keeping> of(String word) {
+        return Worded.find(Keeping.class, word);
+    }
 }

@@ -1,8 +1,8 @@
 package juiceswap.core.rotation;
 
-import juiceswap.core.Worded;
 import java.time.LocalDateTime;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 import org.jspecify.annotations.Nullable;
 
 /** What a circuit is needed for, and how much of it. */
@@ -60,7 +60,7 @@ public sealed interface Need {
             InvalidInput.positive("/holdMinutes", holdMinutes);
             InvalidInput.positive("/recoverMinutes", recoverMinutes);
             InvalidInput.unless(
-                    levelMinutes >= 0 && levelMinutes <= holdMinutes, "/levelMinutes", "must be from 0 to holdMinutes");
+                    levelMinutes >= 0 && levelMinutes <= holdMinutes, "/levelMinutes", "invalid.level-within-hold");
         }
 
         /** Below this share of what it holds a reserve is thin. */
@@ -99,7 +99,7 @@ public sealed interface Need {
             InvalidInput.positive("/minutes", minutes);
             InvalidInput.notNegative("/ranMinutes", ranMinutes);
             InvalidInput.unless(
-                    window.minutes() == null || minutes <= window.minutes(), "/minutes", "is longer than its window");
+                    window.minutes() == null || minutes <= window.minutes(), "/minutes", "invalid.longer-than-window");
         }
     }
 
@@ -146,7 +146,7 @@ public sealed interface Need {
         public static final Window ALWAYS = new Window(null, null);
 
         public Window {
-            InvalidInput.unless(from == null || to == null || from.isBefore(to), "/from", "must be before to");
+            InvalidInput.unless(from == null || to == null || from.isBefore(to), "/from", "invalid.before-to");
         }
 
         /** Its length, null when it is open. */

@@ -46,9 +46,7 @@ final class OnSets {
         Set<String> all = setup.withNeeded(new LinkedHashSet<>(wanted));
         circuits = setup.circuits(all);
         InvalidInput.unless(
-                circuits.size() <= MOST_CIRCUITS,
-                "/needs",
-                "concern more than " + MOST_CIRCUITS + " circuits, with what they need");
+                circuits.size() <= MOST_CIRCUITS, "/needs", "invalid.too-many-needs", "most", MOST_CIRCUITS);
         int count = circuits.size();
         for (int i = 0; i < count; i++) {
             numbers.put(circuits.get(i).id(), i);

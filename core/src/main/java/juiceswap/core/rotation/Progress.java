@@ -1,12 +1,12 @@
 package juiceswap.core.rotation;
 
-import juiceswap.core.Worded;
 import java.time.Duration;
 import java.time.LocalDateTime;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import juiceswap.core.Worded;
 import juiceswap.core.rotation.RotationPlan.Move;
 import org.jspecify.annotations.Nullable;
 
@@ -45,7 +45,7 @@ public record Progress(State state, @Nullable Move next, List<String> leftOff, L
         public String word() {
             return word;
         }
-}
+    }
 
     /**
      * @param on what is really on

@@ -28,15 +28,15 @@ public record Rotation(
         for (int i = 0; i < needs.size(); i++) {
             Need need = needs.get(i);
             if (setup.find(need.circuit()) == null) {
-                problems.add(new Problem("/needs/" + i + "/circuit", "there is no circuit " + need.circuit()));
+                problems.add(new Problem("/needs/" + i + "/circuit", "invalid.no-circuit", "circuit", need.circuit()));
             } else if (need instanceof Need.Reserve && !reserves.add(need.circuit())) {
-                problems.add(new Problem("/needs/" + i, "this circuit has a reserve already"));
+                problems.add(new Problem("/needs/" + i, "invalid.reserve-exists"));
             }
         }
         if (now != null) {
             for (String id : now) {
                 if (setup.find(id) == null) {
-                    problems.add(new Problem("/now/on", "there is no circuit " + id));
+                    problems.add(new Problem("/now/on", "invalid.no-circuit", "circuit", id));
                 }
             }
         }
@@ -68,7 +68,7 @@ public record Rotation(
 
     /** What a plan made before amounts to: its on-sets by slot, of circuits that are known to this question. */
     public RotationPlan judged(List<Set<String>> on) {
-        InvalidInput.unless(on.size() == horizon.slots(), "/on", "must have a set for each slot");
+        InvalidInput.unless(on.size() == horizon.slots(), "/on", "invalid.set-for-each-slot");
         Compiled compiled = new Compiled(this);
         return RotationPlan.of(compiled, RotationSearch.bits(compiled, on));
     }

@@ -1,14 +1,13 @@
 package juiceswap.core.rotation;
 
-import juiceswap.core.Worded;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import juiceswap.core.Worded;
 import juiceswap.core.capacity.StartOrder;
 import juiceswap.core.rotation.Demand.Account;
 
@@ -60,8 +59,6 @@ public record RotationPlan(
         public String word() {
             return word;
         }
-
-
     }
 
     /** What somebody has to know of a plan beside its figures. */
@@ -79,7 +76,7 @@ public record RotationPlan(
         public String word() {
             return word;
         }
-}
+    }
 
     /**
      * What is switched at one moment.

@@ -26,7 +26,7 @@ public sealed interface StandingNeed {
     /** From and to on a clock, across midnight when {@code to} is not the later. */
     record Daily(LocalTime from, LocalTime to) {
         public Daily {
-            InvalidInput.unless(!from.equals(to), "/to", "must not be the same as from");
+            InvalidInput.unless(!from.equals(to), "/to", "invalid.same-as-from");
         }
 
         Window on(LocalDate day) {
@@ -58,8 +58,8 @@ public sealed interface StandingNeed {
         public Keep {
             InvalidInput.positive("/holdMinutes", holdMinutes);
             InvalidInput.positive("/recoverMinutes", recoverMinutes);
-            InvalidInput.unless((full == null) == (empty == null), "/empty", "full and empty come together");
-            InvalidInput.unless(full == null || !full.equals(empty), "/empty", "must differ from full");
+            InvalidInput.unless((full == null) == (empty == null), "/empty", "invalid.full-and-empty");
+            InvalidInput.unless(full == null || !full.equals(empty), "/empty", "invalid.same-as-full");
         }
 
         @Override
@@ -117,7 +117,7 @@ public sealed interface StandingNeed {
     private static void requireFits(double minutes, @Nullable Daily daily) {
         InvalidInput.positive("/minutes", minutes);
         double most = daily == null ? 24 * 60 : daily.minutes();
-        InvalidInput.unless(minutes <= most, "/minutes", "is longer than its hours of the day");
+        InvalidInput.unless(minutes <= most, "/minutes", "invalid.longer-than-hours");
     }
 
     /**

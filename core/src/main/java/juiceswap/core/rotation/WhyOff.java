@@ -1,9 +1,9 @@
 package juiceswap.core.rotation;
 
-import juiceswap.core.Worded;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import juiceswap.core.Worded;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.Finding;
 import juiceswap.core.house.Circuit;
@@ -53,7 +53,7 @@ public record WhyOff(
         public String word() {
             return word;
         }
-}
+    }
 
     /** Of a circuit that is off in that slot. */
     public static WhyOff of(RotationPlan plan, String circuit, int slot) {

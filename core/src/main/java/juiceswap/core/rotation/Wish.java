@@ -31,7 +31,7 @@ public sealed interface Wish {
             InvalidInput.unless(
                     minutes <= java.time.Duration.between(from, to).toMinutes(),
                     "/minutes",
-                    "is longer than the time it has");
+                    "invalid.longer-than-time");
         }
     }
 
@@ -61,7 +61,7 @@ public sealed interface Wish {
     }
 
     private static void requireOrder(LocalDateTime from, LocalDateTime to) {
-        InvalidInput.unless(from.isBefore(to), "/to", "must be after from");
+        InvalidInput.unless(from.isBefore(to), "/to", "invalid.after-from");
     }
 
     /** The next night, or what is left of this one: nobody walks from going to bed until getting up, whatever it costs. */

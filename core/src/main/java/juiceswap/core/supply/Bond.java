@@ -18,6 +18,4 @@ public enum Bond implements Worded {
     public String word() {
         return word;
     }
-
-
 }

@@ -1,7 +1,7 @@
 package juiceswap.core.supply;
 
-import juiceswap.core.Worded;
 import java.util.Optional;
+import juiceswap.core.Worded;
 
 /**
  * The two ends of the cord between the set and the house. Power must never stand on blades that a hand can touch: the
@@ -31,7 +31,7 @@ public record CordEnds(boolean generatorMale, boolean houseMale) {
         public String word() {
             return word;
         }
-}
+    }
 
     /** Empty when the ends are right. */
     public Optional<Fault> fault() {

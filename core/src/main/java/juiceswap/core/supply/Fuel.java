@@ -1,8 +1,7 @@
 package juiceswap.core.supply;
 
-import juiceswap.core.Worded;
-import java.util.Arrays;
 import java.util.Optional;
+import juiceswap.core.Worded;
 
 /** What the engine burns. */
 public enum Fuel implements Worded {
@@ -23,5 +22,7 @@ public enum Fuel implements Worded {
     }
 
     /** The one that is written so in JSON; empty when there is none. */
-    public static Optional<Fuel> of(String word) { return Worded.find(Fuel.class, word); }
+    public static Optional<Fuel> of(String word) {
+        return Worded.find(Fuel.class, word);
+    }
 }

@@ -1,11 +1,11 @@
 package juiceswap.core.supply;
 
-import juiceswap.core.Worded;
 import java.util.List;
 import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.TreeMap;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -56,7 +56,7 @@ public record Generator(
         public String word() {
             return word;
         }
-}
+    }
 
     /** Rules of thumb for a fuel the label is silent on, against gasoline. */
     private static final double PROPANE_SHARE = 0.90;
@@ -66,19 +66,13 @@ public record Generator(
     public Generator {
         ratings = List.copyOf(ratings);
         litresPerHour = java.util.Collections.unmodifiableNavigableMap(new TreeMap<>(litresPerHour));
-        InvalidInput.unless(marginPercent > 0 && marginPercent <= 100, "/marginPercent", "must be above 0 to 100");
+        InvalidInput.unless(marginPercent > 0 && marginPercent <= 100, "/marginPercent", "invalid.percent-above-zero");
         if (tankLitres != null) {
             InvalidInput.positive("/tankLitres", tankLitres);
         }
         litresPerHour.values().forEach(litres -> InvalidInput.notNegative("/litresPerHour", litres));
-        InvalidInput.unless(
-                ratingFor(fuel, ratings).isPresent(),
-                "/ratings",
-                "no rating for " + fuel.word() + ", nor for gasoline");
-        InvalidInput.unless(
-                derating(altitudeM, ambientC) > 0,
-                "/altitudeM",
-                "nothing is left of the set at this altitude and heat");
+        InvalidInput.unless(ratingFor(fuel, ratings).isPresent(), "/ratings", "invalid.no-rating", "fuel", fuel.word());
+        InvalidInput.unless(derating(altitudeM, ambientC) > 0, "/altitudeM", "invalid.nothing-left");
     }
 
     /** The same set with another label. */

@@ -1,9 +1,8 @@
 package juiceswap.core.supply;
 
-import juiceswap.core.Worded;
-import java.util.Arrays;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 import juiceswap.core.electrical.Conductor;
 import org.jspecify.annotations.Nullable;
 
@@ -44,7 +43,9 @@ public record Link(
         }
 
         /** The one that is written so in JSON; empty when there is none. */
-        public static Optional<Kind> of(String word) { return Worded.find(Kind.class, word); }
+        public static Optional<Kind> of(String word) {
+            return Worded.find(Kind.class, word);
+        }
 
         /** Opens by itself on too much current. */
         public boolean isBreaker() {
@@ -59,7 +60,7 @@ public record Link(
 
     public Link {
         InvalidInput.positive("/amps", amps);
-        InvalidInput.unless(awg == null || Conductor.of(awg).isPresent(), "/awg", "must be a gauge from 18 to 2/0");
+        InvalidInput.unless(awg == null || Conductor.of(awg).isPresent(), "/awg", "invalid.gauge");
         if (lengthM != null) {
             InvalidInput.notNegative("/lengthM", lengthM);
         }

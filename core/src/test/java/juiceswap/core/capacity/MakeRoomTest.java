@@ -75,7 +75,7 @@ class MakeRoomTest {
         assertThat(room.options()).isEmpty();
         assertThat(room.never()).isEqualTo(Finding.Code.RUNNING_OVER);
         assertThatThrownBy(() -> MakeRoom.of(kitchen(), List.of("oven"), "oven", 10, List.of()))
-                .hasMessageContaining("already on");
+                .hasMessageContaining("invalid.already-on");
     }
 
     @Test

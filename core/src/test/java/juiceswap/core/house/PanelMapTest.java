@@ -62,18 +62,18 @@ class PanelMapTest {
         PanelMap shared =
                 map(Map.of("a", List.of(1), "b", List.of(9), "c", List.of(11))).share("a", 9);
         assertThat(shared.at(9)).containsExactly("b", "a");
-        assertThatThrownBy(() -> shared.share("c", 9)).hasMessageContaining("a tandem holds two");
-        assertThatThrownBy(() -> shared.add("d", 9, 1)).hasMessageContaining("already taken");
+        assertThatThrownBy(() -> shared.share("c", 9)).hasMessageContaining("invalid.tandem");
+        assertThatThrownBy(() -> shared.add("d", 9, 1)).hasMessageContaining("invalid.space-taken");
     }
 
     @Test
     void whatCannotBeIsRefusedInWords() {
         PanelMap map = map(Map.of("a", List.of(1), "two", List.of(5, 7), "low", List.of(23)));
-        assertThatThrownBy(() -> map.move("a", 2)).hasMessageContaining("generator input");
-        assertThatThrownBy(() -> map.move("a", 25)).hasMessageContaining("only 24 spaces");
-        assertThatThrownBy(() -> map.move("a", 5)).hasMessageContaining("two-pole breaker is there");
-        assertThatThrownBy(() -> map.move("two", 23)).hasMessageContaining("only 24 spaces");
-        assertThatThrownBy(() -> map.move("gone", 9)).hasMessageContaining("no circuit gone");
+        assertThatThrownBy(() -> map.move("a", 2)).hasMessageContaining("invalid.input-there");
+        assertThatThrownBy(() -> map.move("a", 25)).hasMessageContaining("spaces=24");
+        assertThatThrownBy(() -> map.move("a", 5)).hasMessageContaining("invalid.two-pole-there");
+        assertThatThrownBy(() -> map.move("two", 23)).hasMessageContaining("spaces=24");
+        assertThatThrownBy(() -> map.move("gone", 9)).hasMessageContaining("circuit=gone");
         assertThatThrownBy(() -> new PanelMap(PANEL, List.of(), Map.of("x", List.of(1), "y", List.of(1, 3))))
                 .isInstanceOfSatisfying(
                         InvalidInput.class,
@@ -133,7 +133,7 @@ class PanelMapTest {
         assertThat(printed).hasSize(42).contains(1, 42);
         assertThat(panel.legOf(1)).isEqualTo(Leg.L2);
         assertThat(panel.legOf(3)).isEqualTo(Leg.L1);
-        assertThatThrownBy(() -> panel.spaceOf(43)).hasMessageContaining("numbers 1 to 42");
+        assertThatThrownBy(() -> panel.spaceOf(43)).hasMessageContaining("spaces=42");
     }
 
     @Test
@@ -143,6 +143,6 @@ class PanelMapTest {
                 .isEqualTo(23);
         assertThat(new Panel(24, Leg.L1, Panel.Numbering.FROM_BOTTOM).printed(24))
                 .isEqualTo(2);
-        assertThatThrownBy(() -> new Panel(7, Leg.L1, Panel.Numbering.ACROSS)).hasMessageContaining("even number");
+        assertThatThrownBy(() -> new Panel(7, Leg.L1, Panel.Numbering.ACROSS)).hasMessageContaining("invalid.panel-spaces");
     }
 }

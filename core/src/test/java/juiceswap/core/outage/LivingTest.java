@@ -9,6 +9,7 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import juiceswap.core.Phrase;
 import juiceswap.core.Samples;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
@@ -47,7 +48,7 @@ class LivingTest {
         while (!standing.plan().steps().isEmpty()) {
             Plan.Step next = standing.plan().steps().get(0);
             now = now.plusSeconds(60);
-            standing = write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+            standing = write(Event.Done.step(next.action(), next.circuit()));
         }
         return standing;
     }
@@ -73,8 +74,8 @@ class LivingTest {
     @Test
     void thePlanInForceIsTheLastOneAndUndoneWithIt() {
         onTheSet();
-        write(new Event.Planned(7, "On the generator"));
-        Standing standing = write(new Event.Planned(9, "Kettle now"));
+        write(new Event.Planned(7, Phrase.of("plan.why.told", "why", "On the generator")));
+        Standing standing = write(new Event.Planned(9, Phrase.of("plan.why.told", "why", "Kettle now")));
         assertThat(standing.living().plan()).isEqualTo(9);
         assertThat(standing.undoable()).isEqualTo(log.size());
         assertThat(write(new Event.Undone(log.size())).living().plan()).isEqualTo(7);
@@ -141,7 +142,7 @@ class LivingTest {
         while (standing.living().filledLitres() == 0) {
             Plan.Step next = standing.plan().steps().get(0);
             now = now.plusSeconds(1);
-            standing = write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+            standing = write(Event.Done.step(next.action(), next.circuit()));
         }
         assertThat(standing.living().filledLitres()).isCloseTo(18, within(0.1));
         assertThat(standing.living().fuel().litres()).isEqualTo(22);

@@ -17,6 +17,7 @@ import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageCause;
@@ -73,13 +74,15 @@ class StandingTest {
             if (next.action() == until) {
                 return standing;
             }
-            standing = write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+            standing = write(Event.Done.step(next.action(), next.circuit()));
         }
     }
 
     private static Event.RefusedReading lostNeutral(Action at) {
         return new Event.RefusedReading(
-                at, new Readings(88.0, 151.0, null, null, null), Verdict.STOP, List.of(VoltageCause.OPEN_NEUTRAL));
+                at,
+                new Measured(
+                        new Readings(88.0, 151.0, null, null, null), Verdict.STOP, List.of(VoltageCause.OPEN_NEUTRAL)));
     }
 
     @Test
@@ -95,7 +98,7 @@ class StandingTest {
     void undoTakesBackTheLastConfirmationOnly() {
         start();
         Standing before = follow(Action.MAIN_OFF);
-        Standing after = write(new Event.Done(Action.MAIN_OFF, null, null, null, List.of()));
+        Standing after = write(Event.Done.step(Action.MAIN_OFF, null));
         assertFalse(after.state().mainOn());
         Standing undone = write(new Event.Undone(after.undoable()));
         assertEquals(before.state(), undone.state());
@@ -113,7 +116,7 @@ class StandingTest {
                 List.of(Action.INPUT_OFF, Action.OUTPUT_OFF, Action.STOP_ENGINE),
                 stopped.plan().steps().stream().map(Plan.Step::action).toList());
         for (Plan.Step step : stopped.plan().steps()) {
-            write(new Event.Done(step.action(), null, null, null, List.of()));
+            write(Event.Done.step(step.action(), null));
         }
         assertNull(Standing.of(Samples.cottage(), log).stop());
     }
@@ -131,7 +134,7 @@ class StandingTest {
         start();
         while (!Standing.of(Samples.cottage(), log).plan().steps().isEmpty()) {
             Plan.Step next = Standing.of(Samples.cottage(), log).plan().steps().get(0);
-            write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+            write(Event.Done.step(next.action(), next.circuit()));
         }
         Standing on = Standing.of(Samples.cottage(), log);
         SwapState.Change live = on.state().change();
@@ -144,7 +147,7 @@ class StandingTest {
         assertEquals(
                 List.of(Action.MAIN_OFF),
                 stopped.plan().steps().stream().map(Plan.Step::action).toList());
-        Standing parted = write(new Event.Done(Action.MAIN_OFF, null, null, null, List.of()));
+        Standing parted = write(Event.Done.step(Action.MAIN_OFF, null));
         assertNull(parted.stop());
         assertEquals(Goal.ON_GENERATOR, parted.goal());
         assertFalse(parted.state().utilitySteady());
@@ -157,7 +160,9 @@ class StandingTest {
         follow(Action.MEASURE_LOADED);
         write(lostNeutral(Action.MEASURE_LOADED));
         Standing good = write(new Event.Done(
-                Action.MEASURE_LOADED, null, new Readings(120.0, 121.0, null, null, null), Verdict.GOOD, List.of()));
+                Action.MEASURE_LOADED,
+                null,
+                new Measured(new Readings(120.0, 121.0, null, null, null), Verdict.GOOD, List.of())));
         assertNull(good.stop());
         assertEquals(Goal.ON_GENERATOR, good.goal());
         assertEquals(Action.PICK_UP, good.plan().steps().get(0).action());
@@ -191,7 +196,7 @@ class StandingTest {
         start();
         while (!Standing.of(Samples.cottage(), log).plan().steps().isEmpty()) {
             Plan.Step next = Standing.of(Samples.cottage(), log).plan().steps().get(0);
-            write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+            write(Event.Done.step(next.action(), next.circuit()));
         }
         for (int time = 0; time < 2; time++) {
             Standing standing = write(new Event.Chosen(Goal.REFUEL, options));
@@ -200,7 +205,7 @@ class StandingTest {
             assertTrue(steps.indexOf(Action.STOP_ENGINE) < steps.indexOf(Action.REFUEL), steps.toString());
             assertTrue(steps.indexOf(Action.WAIT_COOL) < steps.indexOf(Action.REFUEL), steps.toString());
             for (Plan.Step step : standing.plan().steps()) {
-                standing = write(new Event.Done(step.action(), step.circuit(), null, null, List.of()));
+                standing = write(Event.Done.step(step.action(), step.circuit()));
             }
             assertTrue(standing.plan().steps().isEmpty());
             assertTrue(standing.state().picked().contains("fridge"));
@@ -213,7 +218,8 @@ class StandingTest {
         Readings bad = new Readings(88.0, 151.0, null, null, null);
         Standing dark = start();
         assertEquals(
-                new Event.Read(bad, Verdict.STOP, List.of(VoltageCause.OPEN_NEUTRAL)), Measuring.underWay(dark, bad));
+                new Event.Read(new Measured(bad, Verdict.STOP, List.of(VoltageCause.OPEN_NEUTRAL))),
+                Measuring.underWay(dark, bad));
         Standing onTheSet = follow(Action.WALK_ROUND);
         assertEquals(Action.MEASURE_LOADED, ((Event.RefusedReading) Measuring.underWay(onTheSet, bad)).action());
         SwapState.Change back = SwapState.initial(Bond.BONDED, false, false).change();
@@ -221,6 +227,7 @@ class StandingTest {
         Standing onTheStreet = write(new Event.Corrected(back.state()));
         assertEquals(Action.MEASURE_UTILITY, ((Event.RefusedReading) Measuring.underWay(onTheStreet, bad)).action());
         Readings good = new Readings(121.0, 120.0, null, null, null);
-        assertEquals(new Event.Read(good, Verdict.GOOD, List.of()), Measuring.underWay(onTheStreet, good));
+        assertEquals(
+                new Event.Read(new Measured(good, Verdict.GOOD, List.of())), Measuring.underWay(onTheStreet, good));
     }
 }

@@ -37,14 +37,14 @@ class TimersTest {
     }
 
     private static Event.Done done(Action action) {
-        return new Event.Done(action, null, null, null, List.of());
+        return Event.Done.step(action, null);
     }
 
     private Standing follow(Standing from, Action until) {
         Standing standing = from;
         while (true) {
             Plan.Step next = standing.plan().steps().get(0);
-            standing = write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+            standing = write(Event.Done.step(next.action(), next.circuit()));
             if (next.action() == until) {
                 return standing;
             }

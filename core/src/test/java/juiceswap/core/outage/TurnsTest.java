@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import juiceswap.core.Phrase;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.EveryState;
@@ -49,7 +50,7 @@ class TurnsTest {
     }
 
     private static Event.Done done(Plan.Step step) {
-        return new Event.Done(step.action(), step.circuit(), null, null, List.of());
+        return Event.Done.step(step.action(), step.circuit());
     }
 
     private static Map<String, Turn> turns(Standing standing, Person... people) {
@@ -103,7 +104,7 @@ class TurnsTest {
     void twoAtOnePanelAreNotSentToItTogether() {
         Standing standing = start(interlock);
         for (Action indoors : List.of(Action.CHECK_CO_ALARM, Action.UNPLUG_SENSITIVE)) {
-            standing = write(interlock, new Event.Done(indoors, null, null, null, List.of()));
+            standing = write(interlock, Event.Done.step(indoors, null));
         }
         Map<String, Turn> turns = turns(standing, BRAM_AT_THE_PANEL, new Person("Ines", Place.PANEL));
         assertThat(turns.values().stream()
@@ -167,7 +168,7 @@ class TurnsTest {
     @Test
     void onlyWhatWasDoneBeyondTheDoorLeavesAConfirmationAsItWas() {
         Standing standing = start(interlock);
-        write(interlock, new Event.Done(Action.CHECK_CO_ALARM, null, null, null, List.of()));
+        write(interlock, Event.Done.step(Action.CHECK_CO_ALARM, null));
         assertThat(Turns.stillMeant(standing.changeover(), log, 2, Action.UNPLUG_SENSITIVE))
                 .isTrue();
         assertThat(Turns.stillMeant(standing.changeover(), log, 1, Action.CHECK_PLACEMENT))
@@ -185,7 +186,11 @@ class TurnsTest {
     void whatWasOnlySaidIsInNobodysWay() {
         List<Entry> log = new ArrayList<>();
         log.add(new Entry(1, Instant.EPOCH, "Ines", new Event.Opened("fridge")));
-        log.add(new Entry(2, Instant.EPOCH, "Juice Swap", new Event.Planned(7, "A day ahead")));
+        log.add(new Entry(
+                2,
+                Instant.EPOCH,
+                "Juice Swap",
+                new Event.Planned(7, Phrase.of("plan.why.told", "why", "A day ahead"))));
         log.add(new Entry(3, Instant.EPOCH, "Bram", new Event.FuelSeen(9)));
         assertThat(Turns.nothingMoved(log, 1)).isTrue();
         assertThat(Turns.nothingMoved(log, 0)).isFalse();

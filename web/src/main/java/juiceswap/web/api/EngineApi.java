@@ -7,7 +7,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
@@ -66,7 +65,8 @@ public class EngineApi {
         List<String> closing = Json.knownOnce(request, "closing", known);
         List<String> first = Json.knownOnce(request, "first", known);
         for (int i = 0; i < closing.size(); i++) {
-            InvalidInput.unless(!on.contains(closing.get(i)), "/closing/" + i, closing.get(i) + " is already on");
+            InvalidInput.unless(
+                    !on.contains(closing.get(i)), "/closing/" + i, "invalid.already-on", "circuit", closing.get(i));
         }
         StartOrder order = StartOrder.of(setup, on, closing, first);
         List<Map<String, Object>> steps = new ArrayList<>();
@@ -137,7 +137,7 @@ public class EngineApi {
         Action action = Action.of(request.path("action").asString()).orElseThrow();
         String circuit = Json.text(request, "circuit", null);
         Requests.requireKnown(changeover.setup(), circuit, "/circuit");
-        InvalidInput.unless(action != Action.PICK_UP || circuit != null, "/circuit", "say which circuit");
+        InvalidInput.unless(action != Action.PICK_UP || circuit != null, "/circuit", "invalid.which-circuit");
         Goal goal = Goal.of(Json.text(request, "goal", "")).orElse(null);
         Planner.Trial trial = Planner.attempt(changeover, goal, stateOf(request, changeover), action, circuit);
         return object(

@@ -2,13 +2,12 @@ package juiceswap.web.api;
 
 import static juiceswap.web.exchange.Json.object;
 
-import juiceswap.core.Worded;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import juiceswap.core.Worded;
 import juiceswap.core.bonding.BondJudgement;
 import juiceswap.core.bonding.BondJudgement.Use;
 import juiceswap.core.bonding.BondTests;

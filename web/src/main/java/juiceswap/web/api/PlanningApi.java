@@ -8,7 +8,6 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
@@ -79,8 +78,8 @@ public class PlanningApi {
         Setup setup = SetupReader.read(request.path("setup"), "/setup");
         Double averageWatts = Json.number(request, "averageWatts");
         boolean planned = request.path("plan").isObject();
-        InvalidInput.unless(planned || averageWatts != null, "/averageWatts", "give average watts, or a plan");
-        InvalidInput.unless(!planned || averageWatts == null, "/plan", "give a plan or average watts, not both");
+        InvalidInput.unless(planned || averageWatts != null, "/averageWatts", "invalid.plan-or-watts");
+        InvalidInput.unless(!planned || averageWatts == null, "/plan", "invalid.plan-and-watts");
         FuelUse use = FuelUse.at(
                 setup.generator(),
                 planned ? Json.under("/plan", () -> averageOf(setup, request.path("plan"))) : averageWatts);
@@ -158,9 +157,9 @@ public class PlanningApi {
         if (request.path("circuit").isString()) {
             return around(setup, request);
         }
-        InvalidInput.unless(request.path("l1Amps").isNumber(), "/l1Amps", "is missing");
+        InvalidInput.unless(request.path("l1Amps").isNumber(), "/l1Amps", "invalid.missing");
         boolean splitPhase = setup.generator().splitPhase();
-        InvalidInput.unless(!splitPhase || request.path("l2Amps").isNumber(), "/l2Amps", "is missing");
+        InvalidInput.unless(!splitPhase || request.path("l2Amps").isNumber(), "/l2Amps", "invalid.missing");
         LoadsReading reading = LoadsReading.of(
                 setup,
                 Json.knownOnce(request, "on", known),
@@ -191,8 +190,8 @@ public class PlanningApi {
     }
 
     private static Map<String, Object> around(Setup setup, JsonNode request) {
-        InvalidInput.unless(request.path("before").isObject(), "/before", "is missing");
-        InvalidInput.unless(request.path("after").isObject(), "/after", "is missing");
+        InvalidInput.unless(request.path("before").isObject(), "/before", "invalid.missing");
+        InvalidInput.unless(request.path("after").isObject(), "/after", "invalid.missing");
         LoadsReading.Measured measured = LoadsReading.Measured.of(
                 setup,
                 request.path("circuit").asString(),

@@ -21,6 +21,6 @@ final class Requests {
     }
 
     static void requireKnown(Setup setup, @Nullable String id, String field) {
-        InvalidInput.unless(id == null || setup.find(id) != null, field, "there is no circuit " + id);
+        InvalidInput.unless(id == null || setup.find(id) != null, field, "invalid.no-circuit", "circuit", id);
     }
 }

@@ -34,8 +34,7 @@ public class RotationApi {
         JsonNode request = Requests.read(schemas, "rotation", http);
         Rotation rotation = RotationJson.read(request);
         String word = Json.text(request, "effort", Effort.NORMAL.word());
-        Effort effort =
-                Effort.of(word).orElseThrow(() -> new InvalidInput("/effort", "must be one of quick, normal and deep"));
+        Effort effort = Effort.of(word).orElseThrow(() -> new InvalidInput("/effort", "invalid.effort"));
         turns.acquireUninterruptibly();
         try {
             return RotationJson.of(rotation.plan(effort));

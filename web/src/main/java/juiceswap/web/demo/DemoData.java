@@ -17,6 +17,7 @@ import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
+import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Entry;
@@ -202,10 +203,10 @@ public class DemoData implements ApplicationRunner {
             now = now.plusSeconds(8);
         }
         for (String circuit : move.on()) {
-            append(household, id, new Event.Done(Action.PICK_UP, circuit, null, null, List.of()), who, now);
+            append(household, id, Event.Done.step(Action.PICK_UP, circuit), who, now);
             now = now.plusSeconds(25);
         }
-        append(household, id, new Event.Done(Action.WALK_ROUND, null, null, null, List.of()), who, now);
+        append(household, id, Event.Done.step(Action.WALK_ROUND, null), who, now);
         return now;
     }
 
@@ -237,7 +238,7 @@ public class DemoData implements ApplicationRunner {
 
     private static Event.Done done(Plan.Step step) {
         if (!Measuring.takesReadings(step.action())) {
-            return new Event.Done(step.action(), step.circuit(), null, null, List.of());
+            return Event.Done.step(step.action(), step.circuit());
         }
         Readings readings = switch (step.action()) {
             case MEASURE_GENERATOR -> new Readings(121.4, 121.9, 243.2, 61.2, null);
@@ -245,7 +246,7 @@ public class DemoData implements ApplicationRunner {
             case MEASURE_UTILITY -> new Readings(119.6, 120.2, 239.8, null, 0.2);
             default -> new Readings(119.7, 121.1, 240.7, 60.4, 0.4);
         };
-        return new Event.Done(step.action(), step.circuit(), readings, Verdict.GOOD, List.of());
+        return new Event.Done(step.action(), step.circuit(), new Measured(readings, Verdict.GOOD, List.of()));
     }
 
     private void append(long household, long id, Event event, Account by, Instant at) {

@@ -1,16 +1,17 @@
 package juiceswap.web.exchange;
 
-import juiceswap.core.Worded;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeSet;
+import juiceswap.core.Worded;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.house.Setup;
+import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageCause;
@@ -95,12 +96,13 @@ public final class EventJson {
                 new Event.Done(
                         action(json),
                         Json.text(json, "circuit", null),
-                        json.has("readings") ? readings(json) : null,
-                        json.has("readings") ? verdict(json) : null,
-                        causes(json));
+                        new Measured(
+                                json.has("readings") ? readings(json) : null,
+                                json.has("readings") ? verdict(json) : null,
+                                causes(json)));
             case "refused-reading" ->
-                new Event.RefusedReading(action(json), readings(json), verdict(json), causes(json));
-            case "read" -> new Event.Read(readings(json), verdict(json), causes(json));
+                new Event.RefusedReading(action(json), new Measured(readings(json), verdict(json), causes(json)));
+            case "read" -> new Event.Read(new Measured(readings(json), verdict(json), causes(json)));
             case "corrected" -> new Event.Corrected(SwapJson.state(json.path("state"), setup));
             case "opened" -> new Event.Opened(json.path("circuit").asString());
             case "chosen" -> new Event.Chosen(goal(json), SwapJson.options(json.path("options"), setup));
@@ -183,7 +185,9 @@ public final class EventJson {
     }
 
     private static List<VoltageCause> causes(JsonNode json) {
-        return Json.texts(json, "causes").stream().map(word -> Worded.of(VoltageCause.class, word)).toList();
+        return Json.texts(json, "causes").stream()
+                .map(word -> Worded.of(VoltageCause.class, word))
+                .toList();
     }
 
     private static Goal goal(JsonNode json) {

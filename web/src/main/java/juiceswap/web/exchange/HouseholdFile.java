@@ -108,7 +108,7 @@ public record HouseholdFile(
         return panels.stream()
                 .filter(panel -> panel.id().equals(id))
                 .findFirst()
-                .orElseThrow(() -> new InvalidInput("/panel", "there is no panel " + id));
+                .orElseThrow(() -> new InvalidInput("/panel", "invalid.no-panel", "panel", id));
     }
 
     public int panelSpaces() {

@@ -1,6 +1,5 @@
 package juiceswap.web.exchange;
 
-import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashSet;
@@ -12,6 +11,7 @@ import java.util.Set;
 import java.util.function.Supplier;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.Worded;
 import juiceswap.core.capacity.CordPlan;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.electrical.Conductor;
@@ -98,7 +98,7 @@ final class HouseholdReader {
                 continue;
             }
             if (need instanceof StandingNeed.Keep && !kept.add(need.circuit())) {
-                problems.add(new Problem(place, "this circuit keeps something already"));
+                problems.add(new Problem(place, "invalid.keeps-already"));
             }
             needs.add(need);
         }
@@ -139,18 +139,18 @@ final class HouseholdReader {
             String id = sub.path("id").asString();
             String feeder = Json.text(sub, "feeder", null);
             if (feeder != null && !circuits.contains(feeder)) {
-                problems.add(new Problem(place + "/feeder", "there is no circuit " + feeder));
+                problems.add(new Problem(place + "/feeder", "invalid.no-circuit", "circuit", feeder));
             }
             Panel panel = panel(sub, sub.path("spaces").asInt());
             PanelEntry entry = new PanelEntry(id, sub.path("name").asString(), panel, List.of(), feeder);
             if (panels.putIfAbsent(id, entry) != null) {
-                problems.add(new Problem(place + "/id", "there is already a panel with this id"));
+                problems.add(new Problem(place + "/id", "invalid.panel-exists"));
             }
         }
         for (int i = 0; i < json.path("setup").path("circuits").size(); i++) {
             String panel = panelOf(json.path("setup").path("circuits").get(i));
             if (!panels.containsKey(panel)) {
-                problems.add(new Problem("/setup/circuits/" + i + "/panel", "there is no panel " + panel));
+                problems.add(new Problem("/setup/circuits/" + i + "/panel", "invalid.no-panel", "panel", panel));
             }
         }
     }
@@ -197,7 +197,7 @@ final class HouseholdReader {
             String place = "/rooms/" + i;
             List<String> circuits = keep(place, List.of(), () -> Json.knownOnce(room, "circuits", known));
             if (rooms.put(room.path("name").asString(), circuits) != null) {
-                problems.add(new Problem(place + "/name", "there is already a room of this name"));
+                problems.add(new Problem(place + "/name", "invalid.room-exists"));
             }
         }
         return rooms;
@@ -247,10 +247,8 @@ final class HouseholdReader {
         Estimate usual = known.around(watts);
         Double low = Json.number(node, "lowWatts");
         Double high = Json.number(node, "highWatts");
-        InvalidInput.unless(
-                low == null || load.count() * low <= watts, "/lowWatts", "must not be above the running watts");
-        InvalidInput.unless(
-                high == null || load.count() * high >= watts, "/highWatts", "must not be below the running watts");
+        InvalidInput.unless(low == null || load.count() * low <= watts, "/lowWatts", "invalid.low-above-running");
+        InvalidInput.unless(high == null || load.count() * high >= watts, "/highWatts", "invalid.high-below-running");
         return new LoadEntry(
                 load,
                 known,
@@ -283,7 +281,7 @@ final class HouseholdReader {
         List<Problem> outside = circuits.stream()
                 .filter(entry -> entry.panel().equals(panel.id()))
                 .filter(entry -> entry.circuit().spaces().stream().anyMatch(space -> space > spaces))
-                .map(entry -> new Problem("/" + entry.id() + "/spaces", "the panel has only " + spaces + " spaces"))
+                .map(entry -> new Problem("/" + entry.id() + "/spaces", "invalid.outside-panel", "spaces", spaces))
                 .toList();
         if (!outside.isEmpty()) {
             throw new InvalidInput(outside);
@@ -318,8 +316,8 @@ final class HouseholdReader {
                 JsonNode appliance = cord.path("loads").get(j);
                 String circuit = appliance.path("circuit").asString();
                 if (!known.contains(circuit)) {
-                    problems.add(
-                            new Problem("/cords/" + i + "/loads/" + j + "/circuit", "there is no circuit " + circuit));
+                    problems.add(new Problem(
+                            "/cords/" + i + "/loads/" + j + "/circuit", "invalid.no-circuit", "circuit", circuit));
                 }
                 appliances.add(new ExtensionCord.Appliance(
                         circuit, appliance.path("load").asString()));

@@ -28,10 +28,10 @@ public final class Json {
     public static JsonNode parse(byte[] text) {
         try {
             JsonNode node = MAPPER.readTree(text);
-            InvalidInput.unless(node != null && !node.isMissingNode(), "", "is empty, JSON expected");
+            InvalidInput.unless(node != null && !node.isMissingNode(), "", "invalid.json-empty");
             return node;
         } catch (JacksonException e) {
-            throw new InvalidInput("", "is not well-formed JSON: " + e.getOriginalMessage());
+            throw new InvalidInput("", "invalid.not-json", "why", e.getOriginalMessage());
         }
     }
 
@@ -78,9 +78,9 @@ public final class Json {
             String text = list.get(i).asString();
             texts.add(text);
             if (!known.contains(text)) {
-                problems.add(new Problem("/" + i, "there is no circuit " + text));
+                problems.add(new Problem("/" + i, "invalid.no-circuit", "circuit", text));
             } else if (!seen.add(text)) {
-                problems.add(new Problem("/" + i, "is listed twice"));
+                problems.add(new Problem("/" + i, "invalid.listed-twice"));
             }
         }
         if (!problems.isEmpty()) {

@@ -1,6 +1,5 @@
 package juiceswap.web.exchange;
 
-import juiceswap.core.Worded;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
@@ -12,6 +11,7 @@ import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.Worded;
 import juiceswap.core.rotation.Need;
 import tools.jackson.databind.JsonNode;
 
@@ -43,7 +43,7 @@ public final class NeedsReader {
 
     static Need need(JsonNode json, Set<String> circuits) {
         String circuit = json.path("circuit").asString();
-        InvalidInput.unless(circuits.contains(circuit), "/circuit", "there is no circuit " + circuit);
+        InvalidInput.unless(circuits.contains(circuit), "/circuit", "invalid.no-circuit", "circuit", circuit);
         Need.Priority priority =
                 Worded.of(Need.Priority.class, json.path("priority").asString());
         return switch (json.path("kind").asString()) {
@@ -117,7 +117,7 @@ public final class NeedsReader {
         try {
             return text == null ? null : LocalDateTime.parse(text, MINUTES);
         } catch (DateTimeParseException e) {
-            throw new InvalidInput("/" + field, "must be a date and time such as 2031-02-03T18:00");
+            throw new InvalidInput("/" + field, "invalid.date-and-time");
         }
     }
 

@@ -55,7 +55,7 @@ public final class RotationJson {
 
     private static LocalDateTime requiredTime(JsonNode json, String field) {
         LocalDateTime time = NeedsReader.time(json, field);
-        InvalidInput.unless(time != null, "/" + field, "is missing");
+        InvalidInput.unless(time != null, "/" + field, "invalid.missing");
         return time;
     }
 
@@ -172,7 +172,8 @@ public final class RotationJson {
                                 .toList(),
                 "engineOff", plan.engineOff(),
                 "never", plan.never(),
-                "warnings", plan.warnings().stream().map(RotationPlan.Warning::word).toList(),
+                "warnings",
+                        plan.warnings().stream().map(RotationPlan.Warning::word).toList(),
                 "visits", plan.visits(),
                 "nightVisits", plan.nightVisits(),
                 "flips", plan.flips(),

@@ -1,14 +1,13 @@
 package juiceswap.web.exchange;
 
-import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.Worded;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;

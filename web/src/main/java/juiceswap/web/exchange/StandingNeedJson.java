@@ -1,12 +1,11 @@
 package juiceswap.web.exchange;
 
-import juiceswap.core.Worded;
 import java.time.LocalTime;
 import java.time.format.DateTimeParseException;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 import juiceswap.core.rotation.Keeping;
 import juiceswap.core.rotation.Need.Priority;
 import juiceswap.core.rotation.StandingNeed;
@@ -21,7 +20,7 @@ public final class StandingNeedJson {
     /** From JSON that satisfies the schema of household files; throws {@link InvalidInput} that names the field. */
     public static StandingNeed read(JsonNode json, Set<String> circuits) {
         String circuit = json.path("circuit").asString();
-        InvalidInput.unless(circuits.contains(circuit), "/circuit", "there is no circuit " + circuit);
+        InvalidInput.unless(circuits.contains(circuit), "/circuit", "invalid.no-circuit", "circuit", circuit);
         Priority priority = priority(Json.text(json, "priority", "comfort"));
         Daily daily = daily(json);
         return switch (json.path("kind").asString()) {
@@ -43,7 +42,7 @@ public final class StandingNeedJson {
     /** What is not given is as usual for what is kept. */
     private static StandingNeed keep(JsonNode json, String circuit) {
         Keeping keeping = Keeping.of(Json.text(json, "keeping", Keeping.OTHER.word()))
-                .orElseThrow(() -> new InvalidInput("/keeping", "is not known"));
+                .orElseThrow(() -> new InvalidInput("/keeping", "invalid.unknown"));
         StandingNeed.Keep usual = keeping.usual(circuit);
         return new StandingNeed.Keep(
                 circuit,
@@ -62,7 +61,7 @@ public final class StandingNeedJson {
     private static @Nullable Daily daily(JsonNode json) {
         String from = Json.text(json, "from", null);
         String to = Json.text(json, "to", null);
-        InvalidInput.unless((from == null) == (to == null), "/to", "from and to come together");
+        InvalidInput.unless((from == null) == (to == null), "/to", "invalid.from-and-to");
         return from == null ? null : new Daily(clock(json, "from"), clock(json, "to"));
     }
 
@@ -71,7 +70,7 @@ public final class StandingNeedJson {
         try {
             return LocalTime.parse(json.path(field).asString());
         } catch (DateTimeParseException e) {
-            throw new InvalidInput("/" + field, "must be a time of day such as 22:30");
+            throw new InvalidInput("/" + field, "invalid.clock");
         }
     }
 

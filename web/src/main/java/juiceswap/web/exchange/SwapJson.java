@@ -1,6 +1,5 @@
 package juiceswap.web.exchange;
 
-import juiceswap.core.Worded;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -11,6 +10,7 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.Worded;
 import juiceswap.core.changeover.Check;
 import juiceswap.core.changeover.Checks;
 import juiceswap.core.changeover.Engine;
@@ -35,7 +35,7 @@ public final class SwapJson {
                 setup.generator().bondChange() == BondChange.SWITCH
                         || bond == setup.generator().bond(),
                 "/bond",
-                "this set has no bond switch: its bond is what the setup says");
+                "invalid.no-bond-switch");
         SwapState.Change state = SwapState.initial(bond, true, false).change();
         state.utilityLive = is(json, "utility", "live", false);
         state.utilitySteady = Json.flag(json, "utilitySteady", false);

@@ -72,9 +72,8 @@ class Catalogue {
         String start = wanted.toLowerCase(Locale.ROOT).strip();
         List<Typical> found = new ArrayList<>(
                 all.stream().filter(typical -> typical.matches(wanted)).toList());
-        found.sort((a, b) -> Boolean.compare(
-                b.word().startsWith(start),
-                a.word().startsWith(start)));
+        found.sort(
+                (a, b) -> Boolean.compare(b.word().startsWith(start), a.word().startsWith(start)));
         return found.subList(0, Math.min(most, found.size()));
     }
 

@@ -350,7 +350,7 @@ class ChooseController {
         Form form = new Form(typed);
         boolean done = editing.change(account, form, "changed what is met without power", draft -> {
             String how = form.value("how");
-            InvalidInput.unless(WITHOUT.containsKey(how), "/how", "choose one");
+            InvalidInput.unless(WITHOUT.containsKey(how), "/how", "invalid.choose-one");
             HouseDraft.removeWhere(
                     draft.list("withoutPower"),
                     way -> way.path("how").asString().equals(how));

@@ -218,7 +218,7 @@ class CircuitController {
             if (index == null) {
                 loads.add(load);
             } else {
-                InvalidInput.unless(index >= 0 && index < loads.size(), "", "this load is not there any more");
+                InvalidInput.unless(index >= 0 && index < loads.size(), "", "invalid.load-gone");
                 loads.set(index, load);
             }
         });
@@ -319,8 +319,7 @@ class CircuitController {
         Integer index = form.whole("index");
         if (editing.change(account, form, "took a load off", draft -> {
             ArrayNode loads = draft.loads(id);
-            InvalidInput.unless(
-                    index != null && index >= 0 && index < loads.size(), "", "this load is not there any more");
+            InvalidInput.unless(index != null && index >= 0 && index < loads.size(), "", "invalid.load-gone");
             loads.remove((int) index);
         })) {
             return "redirect:/house/circuit/" + id;

@@ -191,8 +191,7 @@ class CordsController {
         String name = remove ? "a cord" : form.required("name", "a name, such as orange 25 m");
         boolean done = editing.change(account, form, (remove ? "took out " : "changed ") + name, draft -> {
             ArrayNode cords = draft.list("cords");
-            InvalidInput.unless(
-                    index == null || index >= 0 && index < cords.size(), "", "this cord is not there any more");
+            InvalidInput.unless(index == null || index >= 0 && index < cords.size(), "", "invalid.cord-gone");
             if (remove && index != null) {
                 cords.remove((int) index);
                 return;

@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
@@ -85,7 +84,7 @@ class FilesController {
             RedirectAttributes flash)
             throws IOException {
         try {
-            InvalidInput.unless(!file.isEmpty(), "", "choose a household file first");
+            InvalidInput.unless(!file.isEmpty(), "", "invalid.choose-file");
             HouseholdFile read = HouseholdFile.read(Json.parse(file.getBytes()), schemas);
             replace(account, read, "imported " + read.name());
             flash.addFlashAttribute("taken", read.name() + " is imported. Undo brings back what was there.");
@@ -184,7 +183,7 @@ class FilesController {
                     .decode(ByteBuffer.wrap(bytes))
                     .toString();
         } catch (CharacterCodingException e) {
-            throw new InvalidInput("/table", "is not text in UTF-8; save it as CSV UTF-8");
+            throw new InvalidInput("/table", "invalid.not-utf8");
         }
     }
 

@@ -115,7 +115,7 @@ final class LoadTable {
 
     /** Reads a table. Throws {@link InvalidInput} when it is no table at all. */
     static Reading read(String text, HouseholdFile household, Schemas schemas) {
-        InvalidInput.unless(!text.isBlank(), "/table", "there is nothing in it");
+        InvalidInput.unless(!text.isBlank(), "/table", "invalid.nothing-in-it");
         List<Good> good = new ArrayList<>();
         List<Bad> bad = new ArrayList<>();
         HouseholdFile before = household;
@@ -123,7 +123,7 @@ final class LoadTable {
             Map<Integer, String> heads = heads(rows);
             for (CSVRecord row : rows) {
                 InvalidInput.unless(
-                        row.getRecordNumber() <= MOST_ROWS, "/table", "has more than " + MOST_ROWS + " rows");
+                        row.getRecordNumber() <= MOST_ROWS, "/table", "invalid.too-many-rows", "most", MOST_ROWS);
                 String line = String.join(" ", row.toList()).strip();
                 if (line.isEmpty()) {
                     continue;
@@ -138,7 +138,7 @@ final class LoadTable {
                 }
             }
         } catch (IOException | UncheckedIOException e) {
-            throw new InvalidInput("/table", "can't be read as a table: a quotation mark may be missing");
+            throw new InvalidInput("/table", "invalid.table-quotes");
         }
         return new Reading(good, bad, (ObjectNode) before.json());
     }
@@ -201,7 +201,7 @@ final class LoadTable {
         InvalidInput.unless(
                 heads.containsValue("circuit") || heads.containsValue("space") || heads.containsValue("label"),
                 "/table",
-                "its first line must name the columns, such as space, label, breaker_amps, load, volts, running_watts");
+                "invalid.no-header");
         return heads;
     }
 
@@ -286,22 +286,21 @@ final class LoadTable {
             return before.panels().stream()
                     .filter(panel -> panel.id().equals(name) || panel.name().equalsIgnoreCase(name))
                     .findFirst()
-                    .orElseThrow(() -> new InvalidInput("/panel", "there is no panel “" + name + "”"));
+                    .orElseThrow(() -> new InvalidInput("/panel", "invalid.no-panel-named", "panel", name));
         }
 
         private static int first(String space) {
             Double number = Form.numberIn(space.split("[-–/ ,+&ab]")[0]);
-            InvalidInput.unless(number != null, "/space", "“" + space + "” is not a space");
+            InvalidInput.unless(number != null, "/space", "invalid.no-space", "typed", space);
             return number.intValue();
         }
 
         private String add() {
             String label = cells.get("label");
-            InvalidInput.unless(label != null, "/label", "is missing, and no circuit is found by the rest");
-            InvalidInput.unless(
-                    cells.containsKey("space"), "/space", "is missing, and there is no circuit “" + label + "”");
+            InvalidInput.unless(label != null, "/label", "invalid.no-circuit-by-rest");
+            InvalidInput.unless(cells.containsKey("space"), "/space", "invalid.no-circuit-named", "label", label);
             Double amps = number("breaker_amps");
-            InvalidInput.unless(amps != null, "/breakerAmps", "is missing");
+            InvalidInput.unless(amps != null, "/breakerAmps", "invalid.missing");
             PanelEntry panel = panel();
             Panel hangs = panel.panel();
             int space = hangs.spaceOf(first(cells.get("space")));
@@ -409,7 +408,9 @@ final class LoadTable {
                 InvalidInput.unless(
                         yes || List.of("no", "n", "false", "0").contains(word),
                         "/" + field,
-                        "must be yes or no, not “" + word + "”");
+                        "invalid.yes-or-no",
+                        "typed",
+                        word);
                 if (yes || node.has(field)) {
                     node.put(field, yes);
                 }
@@ -422,7 +423,7 @@ final class LoadTable {
                 return null;
             }
             Double number = Form.numberIn(text.replaceAll("(?i)\\s*(watts?|w|amps?|a|volts?|v|hp|%)$", ""));
-            InvalidInput.unless(number != null, "/" + column.replace('_', ' '), "“" + text + "” is not a number");
+            InvalidInput.unless(number != null, "/" + column.replace('_', ' '), "invalid.no-number", "typed", text);
             return number;
         }
     }

@@ -5,7 +5,6 @@ import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import juiceswap.core.rotation.Keeping;
 import juiceswap.core.rotation.Need.Priority;
@@ -79,7 +78,10 @@ class NeedsController {
         for (int i = 0; i < needs.size(); i++) {
             StandingNeed one = needs.get(i);
             lines.add(new NeedLine(
-                    i, Words.label(one.circuit(), file), what(one), words.say("priority." + one.priority().word())));
+                    i,
+                    Words.label(one.circuit(), file),
+                    what(one),
+                    words.say("priority." + one.priority().word())));
         }
         model.addAttribute("guessed", !file.needsAreSaid());
         model.addAttribute("needs", lines);

@@ -242,8 +242,8 @@ class PanelController {
         CircuitEntry entry = before.find(id);
         String label = entry == null ? "a circuit" : entry.circuit().label();
         boolean done = editing.change(account, form, "moved " + label, draft -> {
-            InvalidInput.unless(entry != null, "/circuit", "this circuit is not there any more");
-            InvalidInput.unless(to.length == 2 && to[1].matches("[0-9]{1,2}"), "/space", "say where to");
+            InvalidInput.unless(entry != null, "/circuit", "invalid.circuit-gone");
+            InvalidInput.unless(to.length == 2 && to[1].matches("[0-9]{1,2}"), "/space", "invalid.where-to");
             PanelEntry panel = before.panel(to[0]);
             int space = Integer.parseInt(to[1]);
             PanelMap map = panel.map(before.circuits());
@@ -366,9 +366,9 @@ class PanelController {
     private static List<Integer> inputSpaces(int spaces, int printed, Form form) {
         Panel panel = new Panel(spaces, Leg.L1, Panel.Numbering.of(form.value("numbering")));
         InvalidInput.unless(
-                printed >= 1 && printed <= spaces, "/inputSpace", "this panel has the numbers 1 to " + spaces);
+                printed >= 1 && printed <= spaces, "/inputSpace", "invalid.panel-numbers", "spaces", spaces);
         int space = panel.spaceOf(printed);
-        InvalidInput.unless(space + 2 <= spaces, "/inputSpace", "it takes this space and the one below");
+        InvalidInput.unless(space + 2 <= spaces, "/inputSpace", "invalid.takes-space-below");
         return List.of(space, space + 2);
     }
 
@@ -378,7 +378,7 @@ class PanelController {
                 return (ObjectNode) panel;
             }
         }
-        throw new InvalidInput("/panel", "this panel is not there any more");
+        throw new InvalidInput("/panel", "invalid.panel-gone");
     }
 
     @PostMapping("/house/subpanel")
@@ -426,7 +426,7 @@ class PanelController {
         boolean done = editing.change(account, form, "took a sub-panel out", draft -> {
             boolean used = editing.file(account).orElseThrow().circuits().stream()
                     .anyMatch(entry -> entry.panel().equals(id));
-            InvalidInput.unless(!used, "", "take its circuits out first");
+            InvalidInput.unless(!used, "", "invalid.panel-not-empty");
             HouseDraft.removeWhere(
                     draft.list("subpanels"),
                     panel -> panel.path("id").asString().equals(id));

@@ -368,8 +368,7 @@ class SupplyController {
         String what = form.value("what");
         boolean done = editing.change(account, form, "changed the path", draft -> {
             ArrayNode path = draft.path();
-            InvalidInput.unless(
-                    index == null || index >= 0 && index < path.size(), "", "this link is not there any more");
+            InvalidInput.unless(index == null || index >= 0 && index < path.size(), "", "invalid.link-gone");
             if (what.equals("remove") && index != null) {
                 path.remove((int) index);
                 return;

@@ -73,7 +73,7 @@ public final class HouseDraft {
                 return (ObjectNode) circuit;
             }
         }
-        throw new InvalidInput("/circuit", "this circuit is not there any more");
+        throw new InvalidInput("/circuit", "invalid.circuit-gone");
     }
 
     public ArrayNode loads(String circuit) {

@@ -2,7 +2,6 @@ package juiceswap.web.household;
 
 import static juiceswap.web.db.Tables.API_TOKEN;
 
-import juiceswap.core.Worded;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -12,6 +11,7 @@ import java.util.Base64;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import juiceswap.core.Worded;
 import juiceswap.web.db.tables.records.ApiTokenRecord;
 import org.jooq.DSLContext;
 import org.jspecify.annotations.Nullable;

@@ -169,7 +169,9 @@ class BondingController {
         } else if (!answer.isEmpty()) {
             value = answer.equals("beeps") ? 0.0 : Double.POSITIVE_INFINITY;
         }
-        String finding = problem != null || value == null ? "" : words.say("finding." + BondTests.finding(value).word());
+        String finding = problem != null || value == null
+                ? ""
+                : words.say("finding." + BondTests.finding(value).word());
         return new Asked(
                 test,
                 words.say("bondtest." + test),

@@ -2,15 +2,14 @@ package juiceswap.web.meter;
 
 import static juiceswap.web.db.Tables.READING;
 
-import juiceswap.core.Worded;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
+import juiceswap.core.Worded;
 import juiceswap.core.meter.Readings;
 import juiceswap.web.db.tables.records.ReadingRecord;
 import org.jooq.DSLContext;

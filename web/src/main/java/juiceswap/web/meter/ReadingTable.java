@@ -88,7 +88,7 @@ final class ReadingTable {
             requireColumns(parser.getHeaderNames());
             for (CSVRecord row : parser) {
                 InvalidInput.unless(
-                        row.getRecordNumber() <= MOST_ROWS, "/table", "has more than " + MOST_ROWS + " rows");
+                        row.getRecordNumber() <= MOST_ROWS, "/table", "invalid.too-many-rows", "most", MOST_ROWS);
                 try {
                     good.add(taken(row, zone));
                 } catch (InvalidInput wrong) {
@@ -99,7 +99,7 @@ final class ReadingTable {
                 }
             }
         } catch (IOException | UncheckedIOException | IllegalArgumentException malformed) {
-            throw new InvalidInput("/table", "can’t be read as a table: " + malformed.getMessage());
+            throw new InvalidInput("/table", "invalid.no-table", "why", malformed.getMessage());
         }
         return new Result(List.copyOf(good), List.copyOf(bad));
     }
@@ -107,14 +107,17 @@ final class ReadingTable {
     private static void requireColumns(List<String> names) {
         Set<String> given = Set.copyOf(
                 names.stream().map(name -> name.toLowerCase(Locale.ROOT)).toList());
-        InvalidInput.unless(given.contains("time"), "/table", "needs a column time");
+        InvalidInput.unless(given.contains("time"), "/table", "invalid.no-time-column");
         List<String> unknown =
                 given.stream().filter(name -> !COLUMNS.contains(name)).sorted().toList();
         InvalidInput.unless(
                 unknown.isEmpty(),
                 "/table",
-                "has columns that are not known: " + String.join(", ", unknown) + "; known are "
-                        + String.join(", ", COLUMNS));
+                "invalid.unknown-columns",
+                "columns",
+                String.join(", ", unknown),
+                "join2",
+                String.join(", ", COLUMNS));
     }
 
     private static Taken taken(CSVRecord row, ZoneId zone) {
@@ -122,7 +125,7 @@ final class ReadingTable {
         InvalidInput.unless(
                 where.isEmpty() || where.equals(Taken.PANEL) || where.equals(Taken.GENERATOR),
                 "/where",
-                "must be panel or generator");
+                "invalid.panel-or-generator");
         return new Taken(
                 time(cell(row, "time"), zone),
                 where.isEmpty() ? Taken.PANEL : where,
@@ -149,9 +152,9 @@ final class ReadingTable {
         try {
             value = Double.parseDouble(text.replace(',', '.'));
         } catch (NumberFormatException notANumber) {
-            throw new InvalidInput("/" + column, "is not a number: " + text);
+            throw new InvalidInput("/" + column, "invalid.no-number", "typed", text);
         }
-        InvalidInput.unless(value >= 0 && value <= HIGHEST, "/" + column, "must be from 0 to 1000");
+        InvalidInput.unless(value >= 0 && value <= HIGHEST, "/" + column, "invalid.up-to-1000");
         return value;
     }
 
@@ -170,6 +173,6 @@ final class ReadingTable {
                     }
                 })
                 .findFirst()
-                .orElseThrow(() -> new InvalidInput("/time", "is no time such as 2031-02-03T18:04:00Z: " + text));
+                .orElseThrow(() -> new InvalidInput("/time", "invalid.no-instant", "typed", text));
     }
 }

@@ -59,7 +59,7 @@ class ReadingsApi {
         if (!body.isArray()) {
             return keep(household, List.of(reading(body)));
         }
-        InvalidInput.unless(body.size() <= MOST_READINGS, "", "has more than " + MOST_READINGS + " readings");
+        InvalidInput.unless(body.size() <= MOST_READINGS, "", "invalid.too-many-readings", "most", MOST_READINGS);
         List<Taken> taken = new ArrayList<>();
         for (int i = 0; i < body.size(); i++) {
             JsonNode one = body.get(i);
@@ -86,7 +86,7 @@ class ReadingsApi {
     }
 
     private Map<String, Object> keep(long household, List<Taken> taken) {
-        InvalidInput.unless(!taken.isEmpty(), "", "has no readings");
+        InvalidInput.unless(!taken.isEmpty(), "", "invalid.no-readings");
         int fresh = monitoring.take(household, taken, Source.MONITOR);
         return Json.object("kept", fresh, "known", taken.size() - fresh);
     }
@@ -109,6 +109,6 @@ class ReadingsApi {
     }
 
     private void requireNotAhead(Instant at) {
-        InvalidInput.unless(!at.isAfter(clock.instant().plus(AHEAD)), "/time", "lies in the future");
+        InvalidInput.unless(!at.isAfter(clock.instant().plus(AHEAD)), "/time", "invalid.future");
     }
 }

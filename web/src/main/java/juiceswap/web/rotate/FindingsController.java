@@ -57,7 +57,7 @@ class FindingsController {
             Double runs = form.number("runs");
             form.requireSound();
             if (celsius == null && hours == null && runs != null) {
-                InvalidInput.unless(runs > 0 && runs < 100, "/runs", "must be more than 0 and less than 100 percent");
+                InvalidInput.unless(runs > 0 && runs < 100, "/runs", "invalid.duty-percent");
                 flash.addFlashAttribute("taken", words.runs(keep, runs / 100, household));
             } else {
                 found(account, seen, life, keep, celsius, hours, flash);
@@ -80,7 +80,7 @@ class FindingsController {
         InvalidInput.unless(
                 minutes != null && minutes >= 0,
                 keep.full() == null ? "/hours" : "/celsius",
-                "say how warm it is, or how many hours it has left");
+                "invalid.warmth-or-hours");
         String learned = learned(life, keep, celsius);
         swap.observe(account, seen, new Event.Observed(keep.circuit(), celsius, minutes));
         proposeAsFound(account, Words.label(keep.circuit(), life.outage().household()) + " as found");

@@ -107,8 +107,7 @@ class WishController {
                     ? 0
                     : life.fuel().tankLitresNow() + life.fuel().storeLitres();
             double litres = asked == null ? there : asked;
-            InvalidInput.unless(
-                    litres > 0 && litres <= MOST_LITRES, "/litres", "must be more than 0, at most 10,000 litres");
+            InvalidInput.unless(litres > 0 && litres <= MOST_LITRES, "/litres", "invalid.litres");
             Rationing ration = rotations.ration(account, life, litres, WishForm.next(form, "until", life.now()));
             flash.addFlashAttribute("taken", words.ration(ration));
         } catch (InvalidInput invalid) {

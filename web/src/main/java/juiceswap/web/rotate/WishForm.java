@@ -69,7 +69,7 @@ final class WishForm {
         if (minutes == null) {
             return otherwise;
         }
-        InvalidInput.unless(minutes > 0 && minutes <= MOST_MINUTES, "/minutes", "must be more than 0, at most a day");
+        InvalidInput.unless(minutes > 0 && minutes <= MOST_MINUTES, "/minutes", "invalid.within-a-day");
         return minutes;
     }
 
@@ -79,7 +79,7 @@ final class WishForm {
 
     private static String circuit(Form form, Life life) {
         String id = form.value("circuit");
-        InvalidInput.unless(life.setup().find(id) != null, "/circuit", "choose a circuit");
+        InvalidInput.unless(life.setup().find(id) != null, "/circuit", "invalid.choose-circuit");
         return id;
     }
 }

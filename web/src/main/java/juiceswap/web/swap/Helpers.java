@@ -2,13 +2,12 @@ package juiceswap.web.swap;
 
 import static juiceswap.web.db.Tables.HELPER;
 
-import juiceswap.core.Worded;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
-import java.util.Locale;
+import juiceswap.core.Worded;
 import juiceswap.core.changeover.Place;
 import juiceswap.web.security.Account;
 import org.jooq.DSLContext;
@@ -42,10 +41,7 @@ public class Helpers {
                 .where(HELPER.OUTAGE_ID.eq(outageId), HELPER.SEEN_AT.gt(lately.atOffset(ZoneOffset.UTC)))
                 .orderBy(HELPER.NAME)
                 .fetch(row -> new Helper(
-                        row.getName(),
-                        row.getPlace() == null
-                                ? null
-                                : Worded.of(Place.class, row.getPlace())));
+                        row.getName(), row.getPlace() == null ? null : Worded.of(Place.class, row.getPlace())));
     }
 
     /** This person looks at the page. The others are told when they had not been there before, or not lately. */

@@ -121,7 +121,7 @@ public class SwapService {
             return new Outcome.TooEarly();
         }
         if (!Measuring.takesReadings(action)) {
-            take(account, outage, action, new Event.Done(action, circuit, null, null, List.of()));
+            take(account, outage, action, Event.Done.step(action, circuit));
             return new Outcome.Taken();
         }
         ReadingForm form = ReadingForm.typed(standing, action, typed);
@@ -165,7 +165,7 @@ public class SwapService {
         answers.forEach((circuit, answer) -> events.add(new Event.Answered(circuit, answer)));
         if (finish) {
             current(account).ifPresent(outage -> helpers.acted(account, outage.id(), Place.INDOORS));
-            events.add(new Event.Done(Action.WALK_ROUND, null, null, null, List.of()));
+            events.add(Event.Done.step(Action.WALK_ROUND, null));
         }
         record(account, seen, events);
     }
@@ -229,11 +229,11 @@ public class SwapService {
             if (!trial.allowed()) {
                 return new Outcome.Refused(Action.PICK_UP, circuit, trial.impossible(), trial.broken(), null);
             }
-            add(events, log, new Event.Done(Action.PICK_UP, circuit, null, null, List.of()), account);
+            add(events, log, Event.Done.step(Action.PICK_UP, circuit), account);
         }
         // whoever says that a move is done has seen that what was closed runs
         if (walkedRound && !on.isEmpty()) {
-            events.add(new Event.Done(Action.WALK_ROUND, null, null, null, List.of()));
+            events.add(Event.Done.step(Action.WALK_ROUND, null));
         }
         helpers.acted(account, outage.id(), Place.PANEL);
         write(account, outage, seen, events);
@@ -353,7 +353,7 @@ public class SwapService {
         }
         List<Event> events = new ArrayList<>();
         if (!standing.state().utilitySteady()) {
-            events.add(new Event.Done(Action.CONFIRM_UTILITY, null, null, null, List.of()));
+            events.add(Event.Done.step(Action.CONFIRM_UTILITY, null));
         }
         events.add(new Event.Chosen(Goal.ON_UTILITY, standing.changeover().options()));
         write(account, outage, seen, events);

@@ -11,6 +11,7 @@ import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
+import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageCause;
@@ -45,11 +46,12 @@ class EventJsonTest {
         Readings readings = new Readings(121.0, 119.5, null, 60.1, null);
         return Stream.of(
                 new Event.Started(dark, Goal.ON_GENERATOR, Options.NONE),
-                new Event.Done(Action.PICK_UP, "fridge", null, null, List.of()),
-                new Event.Done(Action.MEASURE_PANEL, null, readings, Verdict.GOOD, List.of()),
-                new Event.Read(readings, Verdict.WATCH, List.of(VoltageCause.VOLTAGE_DROP)),
+                Event.Done.step(Action.PICK_UP, "fridge"),
+                new Event.Done(Action.MEASURE_PANEL, null, new Measured(readings, Verdict.GOOD, List.of())),
+                new Event.Read(new Measured(readings, Verdict.WATCH, List.of(VoltageCause.VOLTAGE_DROP))),
                 new Event.RefusedReading(
-                        Action.MEASURE_LOADED, readings, Verdict.STOP, List.of(VoltageCause.OPEN_NEUTRAL)),
+                        Action.MEASURE_LOADED,
+                        new Measured(readings, Verdict.STOP, List.of(VoltageCause.OPEN_NEUTRAL))),
                 new Event.Corrected(dark),
                 new Event.Opened("well"),
                 new Event.Chosen(Goal.REFUEL, Options.NONE),

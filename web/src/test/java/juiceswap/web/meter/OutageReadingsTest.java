@@ -8,6 +8,7 @@ import java.time.ZoneOffset;
 import java.util.List;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.changeover.Action;
+import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Trend;
 import juiceswap.core.meter.Verdict;
@@ -24,7 +25,10 @@ class OutageReadingsTest {
                 minute + 1,
                 START.plusSeconds(60L * minute),
                 "Ines",
-                new Event.Done(action, null, new Readings(l1n, 120.0, null, 60.2, null), Verdict.GOOD, List.of()));
+                new Event.Done(
+                        action,
+                        null,
+                        new Measured(new Readings(l1n, 120.0, null, 60.2, null), Verdict.GOOD, List.of())));
     }
 
     private static Entry read(int minute, double l1n) {
@@ -32,7 +36,7 @@ class OutageReadingsTest {
                 minute + 1,
                 START.plusSeconds(60L * minute),
                 "Bram",
-                new Event.Read(new Readings(l1n, null, null, null, 0.2), Verdict.GOOD, List.of()));
+                new Event.Read(new Measured(new Readings(l1n, null, null, null, 0.2), Verdict.GOOD, List.of())));
     }
 
     private final OutageReadings readings = OutageReadings.of(List.of(

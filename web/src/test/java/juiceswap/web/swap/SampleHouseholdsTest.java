@@ -57,7 +57,7 @@ class SampleHouseholdsTest {
             }
             assertThat(log.size()).isLessThan(80);
             Plan.Step next = plan.steps().get(0);
-            write(log, household, new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+            write(log, household, Event.Done.step(next.action(), next.circuit()));
         }
     }
 

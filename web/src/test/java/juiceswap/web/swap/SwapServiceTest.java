@@ -88,7 +88,7 @@ class SwapServiceTest {
             if (next.action() == until) {
                 return;
             }
-            write(new Event.Done(next.action(), next.circuit(), null, null, List.of()));
+            write(Event.Done.step(next.action(), next.circuit()));
         }
     }
 
@@ -107,20 +107,13 @@ class SwapServiceTest {
     void aStepIsWrittenAgainstWhatWasSeen() {
         Outcome outcome = swap.confirm(INES, 1, Action.CHECK_CO_ALARM, null, Map.of());
         assertThat(outcome).isInstanceOf(Outcome.Taken.class);
-        verify(outages)
-                .append(
-                        7,
-                        3,
-                        1,
-                        List.of(new Event.Done(Action.CHECK_CO_ALARM, null, null, null, List.of())),
-                        INES,
-                        NOW);
+        verify(outages).append(7, 3, 1, List.of(Event.Done.step(Action.CHECK_CO_ALARM, null)), INES, NOW);
         verify(helpers).acted(INES, 3, Place.INDOORS);
     }
 
     @Test
     void whatWasDoneInsideMeanwhileDoesNotUndoWhatWasDoneOutside() {
-        write(new Event.Done(Action.CHECK_CO_ALARM, null, null, null, List.of()));
+        write(Event.Done.step(Action.CHECK_CO_ALARM, null));
         Outcome outcome = swap.confirm(INES, 1, Action.CHECK_PLACEMENT, null, Map.of());
         assertThat(outcome).isInstanceOf(Outcome.Taken.class);
         verify(outages).append(anyLong(), anyLong(), org.mockito.ArgumentMatchers.eq(2), any(), any(), any());
@@ -128,7 +121,7 @@ class SwapServiceTest {
 
     @Test
     void twoStepsInsideAtOnceDoNotBothWin() {
-        write(new Event.Done(Action.CHECK_CO_ALARM, null, null, null, List.of()));
+        write(Event.Done.step(Action.CHECK_CO_ALARM, null));
         assertThrows(Conflict.class, () -> swap.confirm(INES, 1, Action.UNPLUG_SENSITIVE, null, Map.of()));
         write(new Event.Corrected(Standing.of(household.setup(), log).state()));
         assertThrows(Conflict.class, () -> swap.confirm(INES, 1, Action.CHECK_PLACEMENT, null, Map.of()));
@@ -137,7 +130,7 @@ class SwapServiceTest {
 
     @Test
     void whoSawAnOlderLogIsTold() {
-        write(new Event.Done(Action.CHECK_CO_ALARM, null, null, null, List.of()));
+        write(Event.Done.step(Action.CHECK_CO_ALARM, null));
         assertThrows(Conflict.class, () -> swap.confirm(INES, 1, Action.CHECK_CO_ALARM, null, Map.of()));
         nothingWritten();
     }

@@ -1,0 +1,514 @@
+package juiceswap.core.outage;
+
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiFunction;
+import java.util.function.Function;
+import juiceswap.core.Fields;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
+import juiceswap.core.PhraseFields;
+import juiceswap.core.Worded;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.StateFields;
+import juiceswap.core.house.Setup;
+import juiceswap.core.measure.Quantity;
+import juiceswap.core.meter.Measured;
+import juiceswap.core.meter.Readings;
+import juiceswap.core.meter.Verdict;
+import juiceswap.core.meter.VoltageCause;
+import juiceswap.core.supply.Bond;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Everything that is to be known of a kind of event: the word by which it is stored, how it is written and read, what it says
+ * to people, what it does to the standing of an outage, and whether anything was moved by it. A new kind is a record in
+ * {@link Event}, its definition here, and its sentence in the message files.
+ */
+public final class EventKind<E extends Event> {
+    /** What an event does to the standing that is being worked out. */
+    interface Effect<E extends Event> {
+        void on(Fold fold, E event, Entry entry);
+    }
+
+    /** What others had in mind when they confirmed a step may no longer hold after a kind that moves something. */
+    private enum Moves {
+        SOMETHING,
+        NOTHING
+    }
+
+    static final EventKind<Event.Started> STARTED = new EventKind<>(
+            "started",
+            Event.Started.class,
+            Moves.SOMETHING,
+            event -> fields(
+                    "state", StateFields.of(event.state()),
+                    "goal", event.goal().word(),
+                    "options", StateFields.of(event.options())),
+            (stored, setup) -> new Event.Started(
+                    StateFields.state(stored.requireObject("state"), setup),
+                    stored.require(Goal.class, "goal"),
+                    StateFields.options(stored.requireObject("options"), setup)),
+            event -> Phrase.of(event.state().utilityLive() ? "event.started.rehearsal" : "event.started"),
+            (fold, event, entry) -> fold.start(event));
+
+    static final EventKind<Event.Done> DONE = new EventKind<>(
+            "done",
+            Event.Done.class,
+            Moves.SOMETHING,
+            event -> {
+                Map<String, Object> stored = fields("action", event.action().word(), "circuit", event.circuit());
+                if (event.measured() != null) {
+                    stored.putAll(stored(event.measured()));
+                }
+                return stored;
+            },
+            (stored, setup) -> new Event.Done(
+                    stored.require(Action.class, "action"),
+                    stored.text("circuit"),
+                    stored.object("readings") == null ? null : measured(stored)),
+            event -> brief(event.action(), event.circuit()),
+            undoable((fold, event, entry) -> fold.done(event)));
+
+    static final EventKind<Event.RefusedReading> REFUSED_READING = new EventKind<>(
+            "refused-reading",
+            Event.RefusedReading.class,
+            Moves.SOMETHING,
+            event -> {
+                Map<String, Object> stored = fields("action", event.action().word());
+                stored.putAll(stored(event.measured()));
+                return stored;
+            },
+            (stored, setup) -> new Event.RefusedReading(stored.require(Action.class, "action"), measured(stored)),
+            event -> Phrase.of(
+                    "event.refused-reading",
+                    "step",
+                    brief(event.action(), null),
+                    "verdict",
+                    verdict(event.measured()),
+                    "causes",
+                    causes(event.measured())),
+            (fold, event, entry) -> fold.refuse(event));
+
+    static final EventKind<Event.Read> READ = new EventKind<>(
+            "read",
+            Event.Read.class,
+            Moves.NOTHING,
+            event -> stored(event.measured()),
+            (stored, setup) -> new Event.Read(measured(stored)),
+            event -> Phrase.of(
+                    event.measured().causes().isEmpty() ? "event.read" : "event.read.causes",
+                    "verdict",
+                    verdict(event.measured()),
+                    "causes",
+                    causes(event.measured())),
+            (fold, event, entry) -> fold.read(event.measured()));
+
+    static final EventKind<Event.Corrected> CORRECTED = new EventKind<>(
+            "corrected",
+            Event.Corrected.class,
+            Moves.SOMETHING,
+            event -> fields("state", StateFields.of(event.state())),
+            (stored, setup) -> new Event.Corrected(StateFields.state(stored.requireObject("state"), setup)),
+            event -> Phrase.of("event.corrected"),
+            undoable((fold, event, entry) -> fold.correct(event.state())));
+
+    static final EventKind<Event.Opened> OPENED = new EventKind<>(
+            "opened",
+            Event.Opened.class,
+            Moves.SOMETHING,
+            event -> fields("circuit", event.circuit()),
+            (stored, setup) -> new Event.Opened(stored.requireText("circuit")),
+            event -> Phrase.of("event.opened", "circuit", new Phrase.OfCircuit(event.circuit())),
+            undoable((fold, event, entry) -> fold.open(event.circuit())));
+
+    static final EventKind<Event.Chosen> CHOSEN = new EventKind<>(
+            "chosen",
+            Event.Chosen.class,
+            Moves.SOMETHING,
+            event -> fields("goal", event.goal().word(), "options", StateFields.of(event.options())),
+            (stored, setup) -> new Event.Chosen(
+                    stored.require(Goal.class, "goal"), StateFields.options(stored.requireObject("options"), setup)),
+            event -> Phrase.of("goal." + event.goal().word()),
+            undoable((fold, event, entry) -> fold.choose(event)));
+
+    static final EventKind<Event.Answered> ANSWERED = new EventKind<>(
+            "answered",
+            Event.Answered.class,
+            Moves.SOMETHING,
+            event -> fields("circuit", event.circuit(), "answer", event.answer().word()),
+            (stored, setup) -> new Event.Answered(stored.requireText("circuit"), answer(stored)),
+            event -> Phrase.of(
+                    "event.answered",
+                    "circuit",
+                    new Phrase.OfCircuit(event.circuit()),
+                    "answer",
+                    Phrase.of("answer." + event.answer().word())),
+            (fold, event, entry) -> fold.answer(event));
+
+    static final EventKind<Event.UtilitySeen> UTILITY_SEEN = new EventKind<>(
+            "utility-seen",
+            Event.UtilitySeen.class,
+            Moves.SOMETHING,
+            event -> fields("sign", event.sign().word(), "since", event.since().toString()),
+            (stored, setup) -> new Event.UtilitySeen(
+                    stored.require(Sign.class, "sign"), Instant.parse(stored.requireText("since"))),
+            event -> Phrase.of(
+                    "event.utility-seen",
+                    "sign",
+                    Phrase.of("sign." + event.sign().word() + ".brief")),
+            undoable((fold, event, entry) -> fold.utilitySeen(event, entry.at())));
+
+    static final EventKind<Event.UtilityLost> UTILITY_LOST = new EventKind<>(
+            "utility-lost",
+            Event.UtilityLost.class,
+            Moves.SOMETHING,
+            event -> fields(),
+            (stored, setup) -> new Event.UtilityLost(),
+            event -> Phrase.of("event.utility-lost"),
+            undoable((fold, event, entry) -> fold.utility(false)));
+
+    static final EventKind<Event.TakenOver> TAKEN_OVER = new EventKind<>(
+            "taken-over",
+            Event.TakenOver.class,
+            Moves.SOMETHING,
+            event -> fields("state", StateFields.of(event.state())),
+            (stored, setup) -> new Event.TakenOver(StateFields.state(stored.requireObject("state"), setup)),
+            event -> Phrase.of("event.taken-over"),
+            (fold, event, entry) -> fold.takeOver(event.state()));
+
+    static final EventKind<Event.Undone> UNDONE = new EventKind<>(
+            "undone",
+            Event.Undone.class,
+            Moves.SOMETHING,
+            event -> fields("sequence", event.sequence()),
+            (stored, setup) -> new Event.Undone((int) stored.requireNumber("sequence")),
+            event -> Phrase.of("event.undone", "sequence", event.sequence()),
+            // what was taken back is left out of the fold from the beginning
+            (fold, event, entry) -> {});
+
+    static final EventKind<Event.Alarmed> ALARMED = new EventKind<>(
+            "alarmed",
+            Event.Alarmed.class,
+            Moves.SOMETHING,
+            event -> fields(),
+            (stored, setup) -> new Event.Alarmed(),
+            event -> Phrase.of("event.alarmed"),
+            (fold, event, entry) -> fold.alarm());
+
+    static final EventKind<Event.AllClear> ALL_CLEAR = new EventKind<>(
+            "all-clear",
+            Event.AllClear.class,
+            Moves.SOMETHING,
+            event -> fields(),
+            (stored, setup) -> new Event.AllClear(),
+            event -> Phrase.of("event.all-clear"),
+            (fold, event, entry) -> fold.allClear());
+
+    static final EventKind<Event.Planned> PLANNED = new EventKind<>(
+            "planned",
+            Event.Planned.class,
+            Moves.NOTHING,
+            event -> fields("plan", event.plan(), "why", PhraseFields.of(event.why())),
+            (stored, setup) -> new Event.Planned((long) stored.requireNumber("plan"), why(stored)),
+            event -> Phrase.of("event.planned", "why", event.why()),
+            undoable((fold, event, entry) -> fold.planned(event, entry)));
+
+    static final EventKind<Event.Observed> OBSERVED = new EventKind<>(
+            "observed",
+            Event.Observed.class,
+            Moves.NOTHING,
+            event -> fields("circuit", event.circuit(), "celsius", event.celsius(), "minutes", event.minutes()),
+            (stored, setup) -> new Event.Observed(
+                    stored.requireText("circuit"), stored.number("celsius"), stored.requireNumber("minutes")),
+            event -> event.celsius() == null
+                    ? Phrase.of(
+                            "event.observed",
+                            "circuit",
+                            new Phrase.OfCircuit(event.circuit()),
+                            "left",
+                            minutes(event.minutes()))
+                    : Phrase.of(
+                            "event.observed.warmth",
+                            "circuit",
+                            new Phrase.OfCircuit(event.circuit()),
+                            "warmth",
+                            Quantity.celsius(event.celsius()),
+                            "left",
+                            minutes(event.minutes())),
+            undoable((fold, event, entry) -> fold.observed(event, entry)));
+
+    static final EventKind<Event.FuelSeen> FUEL_SEEN = new EventKind<>(
+            "fuel-seen",
+            Event.FuelSeen.class,
+            Moves.NOTHING,
+            event -> fields("litres", event.litres()),
+            (stored, setup) -> new Event.FuelSeen(stored.requireNumber("litres")),
+            event -> Phrase.of("event.fuel-seen", "fuel", Quantity.litres(event.litres())),
+            undoable((fold, event, entry) -> fold.fuelSeen(event, entry)));
+
+    static final EventKind<Event.LoadMeasured> LOAD_MEASURED = new EventKind<>(
+            "load-measured",
+            Event.LoadMeasured.class,
+            Moves.SOMETHING,
+            event -> fields("circuit", event.circuit(), "watts", event.watts()),
+            (stored, setup) -> new Event.LoadMeasured(stored.requireText("circuit"), stored.requireNumber("watts")),
+            event -> Phrase.of(
+                    "event.load-measured",
+                    "circuit",
+                    new Phrase.OfCircuit(event.circuit()),
+                    "watts",
+                    Math.round(event.watts())),
+            undoable((fold, event, entry) -> fold.loadMeasured(event)));
+
+    static final EventKind<Event.BondFound> BOND_FOUND = new EventKind<>(
+            "bond-found",
+            Event.BondFound.class,
+            Moves.SOMETHING,
+            event -> fields("bond", event.bond().word()),
+            (stored, setup) -> new Event.BondFound(stored.require(Bond.class, "bond")),
+            event -> Phrase.of("event.bond-found." + event.bond().word()),
+            undoable((fold, event, entry) -> fold.bondFound(event.bond())));
+
+    static final EventKind<Event.Stalled> STALLED = new EventKind<>(
+            "stalled",
+            Event.Stalled.class,
+            Moves.SOMETHING,
+            event -> fields(),
+            (stored, setup) -> new Event.Stalled(),
+            event -> Phrase.of("event.stalled"),
+            undoable((fold, event, entry) -> fold.stall()));
+
+    static final EventKind<Event.Ended> ENDED = new EventKind<>(
+            "ended",
+            Event.Ended.class,
+            Moves.SOMETHING,
+            event -> fields(),
+            (stored, setup) -> new Event.Ended(),
+            event -> Phrase.of("event.ended"),
+            (fold, event, entry) -> fold.end());
+
+    /** Not stored under this word: an unknown event keeps its own. */
+    static final EventKind<Event.Unknown> UNKNOWN = new EventKind<>(
+            "unknown",
+            Event.Unknown.class,
+            Moves.SOMETHING,
+            event -> fields(),
+            (stored, setup) -> new Event.Unknown("unknown", fields()),
+            event -> Phrase.of("event.unknown", "word", event.word()),
+            (fold, event, entry) -> {});
+
+    private static final List<EventKind<?>> STORED = List.of(
+            STARTED,
+            DONE,
+            REFUSED_READING,
+            READ,
+            CORRECTED,
+            OPENED,
+            CHOSEN,
+            ANSWERED,
+            UTILITY_SEEN,
+            UTILITY_LOST,
+            TAKEN_OVER,
+            UNDONE,
+            ALARMED,
+            ALL_CLEAR,
+            PLANNED,
+            OBSERVED,
+            FUEL_SEEN,
+            LOAD_MEASURED,
+            BOND_FOUND,
+            STALLED,
+            ENDED);
+
+    private final String word;
+    private final Class<E> type;
+    private final Moves moves;
+    private final Function<E, Map<String, Object>> writer;
+    private final BiFunction<Fields, Setup, E> reader;
+    private final Function<E, Phrase> phrase;
+    private final Effect<E> effect;
+
+    private EventKind(
+            String word,
+            Class<E> type,
+            Moves moves,
+            Function<E, Map<String, Object>> writer,
+            BiFunction<Fields, Setup, E> reader,
+            Function<E, Phrase> phrase,
+            Effect<E> effect) {
+        this.word = word;
+        this.type = type;
+        this.moves = moves;
+        this.writer = writer;
+        this.reader = reader;
+        this.phrase = phrase;
+        this.effect = effect;
+    }
+
+    /** All kinds that are written to a log. */
+    public static List<EventKind<?>> stored() {
+        return STORED;
+    }
+
+    /** The word by which events of this kind are stored. */
+    public String word() {
+        return word;
+    }
+
+    /** The events of this kind. */
+    public Class<E> type() {
+        return type;
+    }
+
+    // ---- one event
+
+    /** The word by which that event is stored. */
+    public static String wordOf(Event event) {
+        return event instanceof Event.Unknown unknown
+                ? unknown.word()
+                : event.kind().word();
+    }
+
+    /** The event as it is stored: an object of texts, numbers, truths, lists and objects. */
+    public static Object payloadOf(Event event) {
+        return event instanceof Event.Unknown unknown
+                ? unknown.payload()
+                : event.kind().write(event);
+    }
+
+    /**
+     * The event that is stored so. What can't be read is an {@link Event.Unknown} and keeps its payload.
+     *
+     * @param setup of the household as the outage began
+     * @param payload the same as {@code stored}, to be kept if it can't be read
+     */
+    public static Event read(String word, Fields stored, Object payload, Setup setup) {
+        Optional<EventKind<?>> kind =
+                STORED.stream().filter(one -> one.word.equals(word)).findFirst();
+        try {
+            return kind.<Event>map(one -> one.reader.apply(stored, setup))
+                    .orElseGet(() -> new Event.Unknown(word, payload));
+        } catch (InvalidInput | DateTimeException unreadable) {
+            return new Event.Unknown(word, payload);
+        }
+    }
+
+    /** What that event says to people. */
+    public static Phrase phraseOf(Event event) {
+        return event.kind().say(event);
+    }
+
+    /** Whether anything was switched, moved or decided by that event: else what a page offered before it still holds. */
+    public static boolean moves(Event event) {
+        return event.kind().moves == Moves.SOMETHING;
+    }
+
+    /** Lets an entry do to the standing what its kind of event does. */
+    static void apply(Entry entry, Fold fold) {
+        entry.event().kind().effect(entry, fold);
+    }
+
+    private Map<String, Object> write(Event event) {
+        return writer.apply(type.cast(event));
+    }
+
+    private Phrase say(Event event) {
+        return phrase.apply(type.cast(event));
+    }
+
+    private void effect(Entry entry, Fold fold) {
+        effect.on(fold, type.cast(entry.event()), entry);
+    }
+
+    // ---- what definitions share
+
+    /** An effect of an event that can be taken back. */
+    private static <E extends Event> Effect<E> undoable(Effect<E> effect) {
+        return (fold, event, entry) -> {
+            effect.on(fold, event, entry);
+            fold.mayBeUndone(entry);
+        };
+    }
+
+    private static Map<String, Object> fields(@Nullable Object... namesAndValues) {
+        Map<String, Object> fields = new LinkedHashMap<>();
+        for (int i = 0; i < namesAndValues.length; i += 2) {
+            fields.put((String) namesAndValues[i], namesAndValues[i + 1]);
+        }
+        return fields;
+    }
+
+    private static Map<String, Object> stored(Measured measured) {
+        Readings readings = measured.readings();
+        return fields(
+                "readings",
+                fields(
+                        "l1n", readings.l1n(),
+                        "l2n", readings.l2n(),
+                        "l1l2", readings.l1l2(),
+                        "hz", readings.hz(),
+                        "ng", readings.ng(),
+                        "l1a", readings.l1a(),
+                        "l2a", readings.l2a()),
+                "verdict",
+                measured.verdict().word(),
+                "causes",
+                measured.causes().stream().map(VoltageCause::word).toList());
+    }
+
+    private static Measured measured(Fields stored) {
+        Fields values = stored.requireObject("readings");
+        Readings readings = new Readings(
+                values.number("l1n"),
+                values.number("l2n"),
+                values.number("l1l2"),
+                values.number("hz"),
+                values.number("ng"),
+                values.number("l1a"),
+                values.number("l2a"));
+        List<VoltageCause> causes = stored.texts("causes").stream()
+                .map(cause -> Worded.of(VoltageCause.class, cause))
+                .toList();
+        return new Measured(readings, stored.require(Verdict.class, "verdict"), causes);
+    }
+
+    /** Logs from before there were more answers than two say only whether it ran. */
+    private static Answer answer(Fields stored) {
+        if (stored.text("answer") != null) {
+            return stored.require(Answer.class, "answer");
+        }
+        return stored.flag("running", false) ? Answer.RUNNING : Answer.SILENT;
+    }
+
+    /** Logs from before reasons were kept by what they say hold them as text. */
+    private static Phrase why(Fields stored) {
+        String told = stored.text("why");
+        return told != null ? Phrase.of("plan.why.told", "why", told) : PhraseFields.read(stored.requireObject("why"));
+    }
+
+    private static Phrase brief(Action action, @Nullable String circuit) {
+        String key = "step." + action.word() + ".brief";
+        return circuit == null ? Phrase.of(key) : Phrase.of(key, "circuit", new Phrase.OfCircuit(circuit));
+    }
+
+    private static Phrase verdict(Measured measured) {
+        return Phrase.of("verdict." + measured.verdict().word());
+    }
+
+    private static List<Phrase> causes(Measured measured) {
+        return measured.causes().stream()
+                .map(cause -> Phrase.of("cause." + cause.word()))
+                .toList();
+    }
+
+    private static Duration minutes(double minutes) {
+        return Duration.ofSeconds(Math.round(minutes * 60));
+    }
+}
