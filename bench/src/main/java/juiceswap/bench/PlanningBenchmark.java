@@ -4,14 +4,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.capacity.Sizing;
 import juiceswap.core.capacity.StartOrder;
 import juiceswap.core.house.Circuit;
-import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Nameplate;
 import juiceswap.core.house.Setup;
@@ -21,6 +19,7 @@ import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Link;
 import juiceswap.core.supply.Rating;
+import juiceswap.core.supply.Source;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
@@ -80,23 +79,16 @@ public class PlanningBenchmark {
             for (int i = 0; i < count; i++) {
                 circuits.add(circuit(i));
             }
-            Generator generator = new Generator(
-                    true,
-                    Fuel.GASOLINE,
-                    List.of(new Rating(Fuel.GASOLINE, 9000, 11500)),
-                    true,
-                    300,
-                    28,
-                    80,
-                    Bond.FLOATING,
-                    Generator.BondChange.NONE,
-                    false,
-                    false,
-                    true,
-                    24.0,
-                    new TreeMap<>());
-            TransferDevice device =
-                    new TransferDevice(TransferDevice.Kind.INTERLOCK, false, null, false, Leg.L1, false, List.of());
+            Generator generator = Generator.described()
+                    .ratings(List.of(new Rating(Fuel.GASOLINE, 9000, 11500)))
+                    .altitudeM(300)
+                    .ambientC(28)
+                    .bond(Bond.FLOATING)
+                    .bondChange(Source.BondChange.NONE)
+                    .idleControl(true)
+                    .tankLitres(24.0)
+                    .generator();
+            TransferDevice device = TransferDevice.of(TransferDevice.Kind.INTERLOCK);
             return new Setup(
                     device,
                     generator,

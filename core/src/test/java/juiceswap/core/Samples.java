@@ -14,9 +14,9 @@ import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
-import juiceswap.core.supply.Generator.BondChange;
 import juiceswap.core.supply.Link;
 import juiceswap.core.supply.Rating;
+import juiceswap.core.supply.Source.BondChange;
 
 /** Made-up households for the tests. */
 public final class Samples {
@@ -27,47 +27,27 @@ public final class Samples {
     }
 
     public static Generator generator(double runningWatts, double startingWatts, double altitudeM, double ambientC) {
-        return new Generator(
-                true,
-                Fuel.GASOLINE,
-                List.of(new Rating(Fuel.GASOLINE, runningWatts, startingWatts)),
-                true,
-                altitudeM,
-                ambientC,
-                80,
-                Bond.BONDED,
-                BondChange.SWITCH,
-                false,
-                false,
-                true,
-                22.0,
-                new TreeMap<>());
+        return Generator.described()
+                .ratings(List.of(new Rating(Fuel.GASOLINE, runningWatts, startingWatts)))
+                .altitudeM(altitudeM)
+                .ambientC(ambientC)
+                .bond(Bond.BONDED)
+                .bondChange(BondChange.SWITCH)
+                .idleControl(true)
+                .tankLitres(22.0)
+                .generator();
     }
 
     /** A 120 V set. */
     public static Generator generator120(double runningWatts, double startingWatts) {
         Generator set = generator(runningWatts, startingWatts);
-        return new Generator(
-                false,
-                set.fuel(),
-                set.ratings(),
-                set.outputSwitch(),
-                set.altitudeM(),
-                set.ambientC(),
-                set.marginPercent(),
-                set.bond(),
-                set.bondChange(),
-                set.gfciOutlets(),
-                set.inverter(),
-                set.idleControl(),
-                set.tankLitres(),
-                new TreeMap<>());
+        return set.change().splitPhase(false).litresPerHour(new TreeMap<>()).generator();
     }
 
     /** Circuits behind an interlock; a 120 V set feeds both legs bridged. */
     public static Setup setup(Generator generator, Circuit... circuits) {
         boolean bridged = !generator.splitPhase();
-        TransferDevice transfer = new TransferDevice(Kind.INTERLOCK, false, null, bridged, Leg.L1, false, List.of());
+        TransferDevice transfer = TransferDevice.of(Kind.INTERLOCK).withFeed(new TransferDevice.Feed(bridged, Leg.L1));
         return new Setup(transfer, generator, path(), List.of(circuits));
     }
 
@@ -81,7 +61,7 @@ public final class Samples {
     }
 
     public static TransferDevice interlock(String... testCircuits) {
-        return new TransferDevice(Kind.INTERLOCK, false, null, false, Leg.L1, false, List.of(testCircuits));
+        return TransferDevice.of(Kind.INTERLOCK).withProving(new TransferDevice.Proving(false, List.of(testCircuits)));
     }
 
     public static List<Link> path() {

@@ -5,7 +5,7 @@ import java.util.List;
 import juiceswap.core.Worded;
 import juiceswap.core.bonding.BondTests.Finding;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.Source.BondChange;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -115,8 +115,8 @@ public record Capacity(
 
         Judge(Setup setup, Collection<String> on, Set<String> closing) {
             this.setup = setup;
-            this.splitPhase = setup.generator().splitPhase();
-            this.limits = Limits.of(setup.generator(), setup.path());
+            this.splitPhase = setup.source().splitPhase();
+            this.limits = Limits.of(setup.source(), setup.path());
             this.closing = closing;
             this.ids = new HashSet<>(on);
             this.ids.addAll(closing);

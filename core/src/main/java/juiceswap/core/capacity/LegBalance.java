@@ -48,7 +48,7 @@ public record LegBalance(List<Move> moves, double beforeWatts, double afterWatts
      * @param map the panel whose breakers may move
      */
     public static List<LegBalance> of(Setup setup, Collection<String> on, Panel panel, PanelMap map) {
-        if (!setup.generator().splitPhase()) {
+        if (!setup.source().splitPhase()) {
             return List.of();
         }
         double difference = difference(setup, on);
@@ -151,7 +151,7 @@ public record LegBalance(List<Move> moves, double beforeWatts, double afterWatts
                             move.circuit().equals(circuit.id()) || circuit.id().equals(move.inExchange()));
             circuits.add(goes ? circuit.onLeg(circuit.leg().other()) : circuit);
         }
-        return new Setup(setup.transfer(), setup.generator(), setup.path(), circuits);
+        return new Setup(setup.transfer(), setup.source(), setup.path(), circuits);
     }
 
     /** L1 less L2, watts running. */

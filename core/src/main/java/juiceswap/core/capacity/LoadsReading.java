@@ -159,10 +159,10 @@ public record LoadsReading(
             InvalidInput.unless(found != null, "/circuit", "invalid.no-circuit", "circuit", circuit);
             double l1 = Math.abs(afterL1 - beforeL1);
             double l2 = Math.abs(afterL2 - beforeL2);
-            boolean both = setup.generator().splitPhase() && found.twoPole();
-            boolean onL1 = !setup.generator().splitPhase() || found.leg() == Leg.L1;
+            boolean both = setup.source().splitPhase() && found.twoPole();
+            boolean onL1 = !setup.source().splitPhase() || found.leg() == Leg.L1;
             double own = both ? l1 + l2 : onL1 ? l1 : l2;
-            double other = both || !setup.generator().splitPhase() ? 0 : onL1 ? l2 : l1;
+            double other = both || !setup.source().splitPhase() ? 0 : onL1 ? l2 : l1;
             return new Measured(circuit, own * Limits.LEG_VOLTS, other > STEADY_AMPS || own * Limits.LEG_VOLTS < 1);
         }
     }
@@ -182,10 +182,10 @@ public record LoadsReading(
             this.setup = setup;
             this.on = on;
             this.needs = needs;
-            splitPhase = setup.generator().splitPhase();
+            splitPhase = setup.source().splitPhase();
             measured = new LegWatts(l1Amps * Limits.LEG_VOLTS, splitPhase ? l2Amps * Limits.LEG_VOLTS : 0);
             reckoned = Capacity.of(setup, on, (String) null).running();
-            limits = Limits.of(setup.generator(), setup.path());
+            limits = Limits.of(setup.source(), setup.path());
             error = Math.max(LEAST_ERROR_WATTS, ERROR_SHARE * measured.total());
         }
 

@@ -103,8 +103,8 @@ public record MakeRoom(boolean fits, List<Option> options, Finding.@Nullable Cod
      * to fit. False only where {@link Capacity} would block; so that most of many sets need no full judgement.
      */
     static Predicate<Set<String>> freesEnough(Setup setup, Collection<String> all) {
-        boolean splitPhase = setup.generator().splitPhase();
-        Limits limits = Limits.of(setup.generator(), setup.path());
+        boolean splitPhase = setup.source().splitPhase();
+        Limits limits = Limits.of(setup.source(), setup.path());
         Map<String, LegWatts> watts = new HashMap<>();
         LegWatts running = LegWatts.NONE;
         LegWatts dependants = LegWatts.NONE;

@@ -5,9 +5,9 @@ import java.util.List;
 import java.util.Set;
 import juiceswap.core.Worded;
 import juiceswap.core.house.Setup;
-import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Limits;
 import juiceswap.core.supply.Rating;
+import juiceswap.core.supply.Source;
 
 /**
  * The least generator that a choice of circuits needs, as its label would read for the fuel in use.
@@ -72,10 +72,10 @@ public record Sizing(List<Double> demands, LegWatts running, boolean pathOk, Lis
      * @param allAtOnce every load starts in the same moment, as after a stall with all breakers left on
      */
     public static Sizing of(Setup setup, List<String> want, boolean allAtOnce) {
-        Generator generator = setup.generator();
-        int windings = generator.splitPhase() ? 2 : 1;
-        double left = generator.derating();
-        double planned = left * generator.marginPercent() / 100;
+        Source source = setup.source();
+        int windings = source.splitPhase() ? 2 : 1;
+        double left = source.derating();
+        double planned = left * source.marginPercent() / 100;
 
         // everything runs, and the largest start comes again; or everything starts together
         Capacity together =

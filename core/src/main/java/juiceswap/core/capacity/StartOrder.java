@@ -47,8 +47,8 @@ public record StartOrder(List<Step> steps, double peakUtilisation, boolean fits)
      */
     public static StartOrder of(Setup setup, Collection<String> on, List<String> closing, List<String> first) {
         Map<String, Set<String>> before = precedence(setup, closing, first);
-        Limits limits = Limits.of(setup.generator(), setup.path());
-        boolean splitPhase = setup.generator().splitPhase();
+        Limits limits = Limits.of(setup.source(), setup.path());
+        boolean splitPhase = setup.source().splitPhase();
         LegWatts running = runningOf(setup, on, splitPhase).plus(runningOf(setup, closing, splitPhase));
 
         List<Step> steps = new ArrayList<>();

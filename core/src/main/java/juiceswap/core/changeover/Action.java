@@ -9,9 +9,9 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import juiceswap.core.Worded;
-import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.house.Parting;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.Source.BondChange;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -19,22 +19,19 @@ import org.jspecify.annotations.Nullable;
  * allows it, and what it changes. Whether it is wise is for {@link Rule}.
  */
 public enum Action implements Worded {
-    INPUT_OFF("input-off", PANEL, (c, s) -> c.kind().hasPlate() && s.inputOn(), (c, s) -> s.inputOn = false),
+    INPUT_OFF("input-off", PANEL, (c, s) -> c.parting() == Parting.PLATE && s.inputOn(), (c, s) -> s.inputOn = false),
     CONFIRM_UTILITY("confirm-utility", INDOORS, (c, s) -> s.utilityLive(), (c, s) -> s.utilitySteady = true),
-    CHECK_CO_ALARM("check-co-alarm", INDOORS, always(), ticks(Check.CHECK_CO_ALARM)),
+    CHECK_CO_ALARM("check-co-alarm", INDOORS, burns(), ticks(Check.CHECK_CO_ALARM)),
     UNPLUG_SENSITIVE("unplug-sensitive", INDOORS, always(), ticks(Check.UNPLUG_SENSITIVE)),
     OUTPUT_OFF(
-            "output-off",
-            GENERATOR,
-            (c, s) -> c.generator().outputSwitch() && s.outputOn(),
-            (c, s) -> s.outputOn = false),
+            "output-off", GENERATOR, (c, s) -> c.source().outputSwitch() && s.outputOn(), (c, s) -> s.outputOn = false),
     COOL_DOWN(
             "cool-down",
             GENERATOR,
             (c, s) -> s.engine() == Engine.HOT && !c.loaded(s),
             (c, s) -> s.engine = Engine.COOLED),
     STOP_ENGINE("stop-engine", GENERATOR, (c, s) -> s.engine().running(), (c, s) -> {
-        s.engine = Engine.RESTING;
+        s.engine = c.source().burns() ? Engine.RESTING : Engine.STOPPED;
         s.untick(Check.CHECK_OIL);
         s.untick(Check.CHECK_FUEL);
     }),
@@ -42,32 +39,33 @@ public enum Action implements Worded {
             "cord-generator-out", GENERATOR, (c, s) -> s.cordAtGenerator(), (c, s) -> s.cordAtGenerator = false),
     CORD_HOUSE_OUT("cord-house-out", INLET, (c, s) -> s.cordAtHouse(), (c, s) -> s.cordAtHouse = false),
     WAIT_COOL("wait-cool", GENERATOR, (c, s) -> s.engine() == Engine.RESTING, (c, s) -> s.engine = Engine.STOPPED),
-    CHECK_PLACEMENT("check-placement", GENERATOR, always(), ticks(Check.CHECK_PLACEMENT)),
+    CHECK_PLACEMENT("check-placement", GENERATOR, burns(), ticks(Check.CHECK_PLACEMENT)),
     INSPECT_CORD("inspect-cord", INLET, always(), ticks(Check.INSPECT_CORD)),
-    CHECK_OIL("check-oil", GENERATOR, (c, s) -> !s.engine().running(), ticks(Check.CHECK_OIL)),
-    REFUEL("refuel", GENERATOR, always(), (c, s) -> {
+    CHECK_OIL(
+            "check-oil", GENERATOR, (c, s) -> c.source().burns() && !s.engine().running(), ticks(Check.CHECK_OIL)),
+    REFUEL("refuel", GENERATOR, burns(), (c, s) -> {
         s.tick(Check.REFUELLED);
         s.tick(Check.CHECK_FUEL);
     }),
-    CHECK_FUEL("check-fuel", GENERATOR, always(), ticks(Check.CHECK_FUEL)),
+    CHECK_FUEL("check-fuel", GENERATOR, burns(), ticks(Check.CHECK_FUEL)),
     SET_BOND_FLOATING(
             "set-bond-floating",
             GENERATOR,
-            (c, s) -> c.generator().bondChange() == BondChange.SWITCH && s.bond() != Bond.FLOATING,
+            (c, s) -> c.source().bondChange() == BondChange.SWITCH && s.bond() != Bond.FLOATING,
             (c, s) -> s.bond = Bond.FLOATING),
     SET_BOND_BONDED(
             "set-bond-bonded",
             GENERATOR,
-            (c, s) -> c.generator().bondChange() == BondChange.SWITCH && s.bond() != Bond.BONDED,
+            (c, s) -> c.source().bondChange() == BondChange.SWITCH && s.bond() != Bond.BONDED,
             (c, s) -> s.bond = Bond.BONDED),
-    ECO_OFF("eco-off", GENERATOR, (c, s) -> c.generator().idleControl() && s.ecoOn(), (c, s) -> s.ecoOn = false),
+    ECO_OFF("eco-off", GENERATOR, (c, s) -> c.source().idleControl() && s.ecoOn(), (c, s) -> s.ecoOn = false),
     CORD_HOUSE_IN("cord-house-in", INLET, (c, s) -> !s.cordAtHouse(), (c, s) -> s.cordAtHouse = true),
     CORD_GENERATOR_IN("cord-generator-in", GENERATOR, (c, s) -> !s.cordAtGenerator(), (c, s) -> {
         s.cordAtGenerator = true;
         s.untick(Check.STOW);
     }),
     START_ENGINE("start-engine", GENERATOR, (c, s) -> !s.engine().running(), (c, s) -> {
-        s.engine = Engine.COLD;
+        s.engine = c.source().burns() ? Engine.COLD : Engine.READY;
         s.untick(Check.STOW);
     }),
     WARM_UP("warm-up", GENERATOR, (c, s) -> s.engine() == Engine.COLD, (c, s) -> s.engine = Engine.READY),
@@ -77,34 +75,35 @@ public enum Action implements Worded {
             (c, s) -> s.engine().running() && s.engine() != Engine.COLD,
             measures(s -> s.generatorMeasured = true)),
     OUTPUT_ON(
-            "output-on",
-            GENERATOR,
-            (c, s) -> c.generator().outputSwitch() && !s.outputOn(),
-            (c, s) -> s.outputOn = true),
-    CHECK_GFCI("check-gfci", INDOORS, (c, s) -> c.kind() == Kind.CORDS && c.fed(s), (c, s) -> s.panelMeasured = true),
+            "output-on", GENERATOR, (c, s) -> c.source().outputSwitch() && !s.outputOn(), (c, s) -> s.outputOn = true),
+    CHECK_GFCI(
+            "check-gfci",
+            INDOORS,
+            (c, s) -> c.parting() == Parting.UNPLUGGED && c.fed(s),
+            (c, s) -> s.panelMeasured = true),
     BRANCHES_OFF(
             "branches-off",
             PANEL,
-            (c, s) -> c.kind().switchesPanel() && s.branches() != SwapState.Branches.OFF,
+            (c, s) -> c.parting().switchesPanel() && s.branches() != SwapState.Branches.OFF,
             branches(SwapState.Branches.OFF)),
     BIG_ONES_OFF(
             "big-ones-off",
             PANEL,
-            (c, s) -> c.kind().switchesPanel() && c.options().bigOnesOff() && s.branches() == SwapState.Branches.ON,
+            (c, s) -> c.parting().switchesPanel() && c.options().bigOnesOff() && s.branches() == SwapState.Branches.ON,
             (c, s) -> s.branches = SwapState.Branches.REDUCED),
     SWITCHES_OFF(
             "switches-off",
             PANEL,
             (c, s) -> switchesOneByOne(c) && s.branches() != SwapState.Branches.OFF,
             branches(SwapState.Branches.OFF)),
-    MAIN_OFF("main-off", PANEL, (c, s) -> c.kind().hasPlate() && s.mainOn(), (c, s) -> {
+    MAIN_OFF("main-off", PANEL, (c, s) -> c.parting() == Parting.PLATE && s.mainOn(), (c, s) -> {
         s.mainOn = false;
         s.utilityMeasured = false;
     }),
     HANDLE_OFF(
             "handle-off",
             PANEL,
-            (c, s) -> c.kind() == Kind.TRANSFER_SWITCH && s.handle() != SwapState.Handle.OFF,
+            (c, s) -> c.parting() == Parting.HANDLE && s.handle() != SwapState.Handle.OFF,
             (c, s) -> {
                 s.handle = SwapState.Handle.OFF;
                 s.utilityMeasured = false;
@@ -112,22 +111,22 @@ public enum Action implements Worded {
     PLATE_TO_GENERATOR(
             "plate-to-generator",
             PANEL,
-            (c, s) -> c.kind().hasPlate() && !s.plateToGenerator() && !s.mainOn(),
+            (c, s) -> c.parting() == Parting.PLATE && !s.plateToGenerator() && !s.mainOn(),
             (c, s) -> s.plateToGenerator = true),
     INPUT_ON(
             "input-on",
             PANEL,
-            (c, s) -> c.kind().hasPlate() && !s.inputOn() && s.plateToGenerator(),
+            (c, s) -> c.parting() == Parting.PLATE && !s.inputOn() && s.plateToGenerator(),
             (c, s) -> s.inputOn = true),
     HANDLE_GENERATOR(
             "handle-generator",
             PANEL,
-            (c, s) -> c.kind() == Kind.TRANSFER_SWITCH && s.handle() == SwapState.Handle.OFF,
+            (c, s) -> c.parting() == Parting.HANDLE && s.handle() == SwapState.Handle.OFF,
             (c, s) -> s.handle = SwapState.Handle.GENERATOR),
     MEASURE_PANEL(
             "measure-panel",
             PANEL,
-            (c, s) -> c.kind() != Kind.CORDS
+            (c, s) -> c.parting() != Parting.UNPLUGGED
                     && c.fed(s)
                     && (c.setup().transfer().panelMeter()
                             || s.picked().containsAll(c.setup().transfer().usableTestCircuits())),
@@ -135,12 +134,12 @@ public enum Action implements Worded {
     PICK_UP(
             "pick-up",
             PANEL,
-            (c, s) -> c.kind() != Kind.AUTOMATIC_CIRCUITS
+            (c, s) -> c.parting() != Parting.BY_ITSELF
                     && c.fed(s)
-                    && !(c.kind().switchesPanel() && s.branches() == SwapState.Branches.ON),
+                    && !(c.parting().switchesPanel() && s.branches() == SwapState.Branches.ON),
             (c, s) -> {
                 s.branches = SwapState.Branches.STAGED;
-                s.engine = Engine.HOT;
+                s.engine = c.loadedEngine();
                 s.untick(Check.WALK_ROUND);
             }),
     MEASURE_LOADED(
@@ -151,27 +150,27 @@ public enum Action implements Worded {
     PLATE_TO_UTILITY(
             "plate-to-utility",
             PANEL,
-            (c, s) -> c.kind().hasPlate() && s.plateToGenerator() && !s.inputOn(),
+            (c, s) -> c.parting() == Parting.PLATE && s.plateToGenerator() && !s.inputOn(),
             (c, s) -> s.plateToGenerator = false),
     MAIN_ON(
             "main-on",
             PANEL,
-            (c, s) -> c.kind().hasPlate() && !s.mainOn() && !s.plateToGenerator(),
+            (c, s) -> c.parting() == Parting.PLATE && !s.mainOn() && !s.plateToGenerator(),
             (c, s) -> s.mainOn = true),
     HANDLE_UTILITY(
             "handle-utility",
             PANEL,
-            (c, s) -> c.kind() == Kind.TRANSFER_SWITCH && s.handle() == SwapState.Handle.OFF,
+            (c, s) -> c.parting() == Parting.HANDLE && s.handle() == SwapState.Handle.OFF,
             (c, s) -> s.handle = SwapState.Handle.UTILITY),
     MEASURE_UTILITY(
             "measure-utility",
             PANEL,
-            (c, s) -> c.kind().switchesPanel() && c.onUtilitySide(s) && s.utilityLive(),
+            (c, s) -> c.parting().switchesPanel() && c.onUtilitySide(s) && s.utilityLive(),
             (c, s) -> s.utilityMeasured = true),
     BRANCHES_ON(
             "branches-on",
             PANEL,
-            (c, s) -> c.kind().switchesPanel() && s.branches() != SwapState.Branches.ON,
+            (c, s) -> c.parting().switchesPanel() && s.branches() != SwapState.Branches.ON,
             branches(SwapState.Branches.ON)),
     SWITCHES_UTILITY(
             "switches-utility",
@@ -181,15 +180,15 @@ public enum Action implements Worded {
     WALK_ROUND(
             "walk-round",
             INDOORS,
-            (c, s) -> c.fed(s)
-                    && (c.kind() == Kind.AUTOMATIC_CIRCUITS || !s.picked().isEmpty()),
+            (c, s) ->
+                    c.fed(s) && (c.parting() == Parting.BY_ITSELF || !s.picked().isEmpty()),
             ticks(Check.WALK_ROUND)),
     REPLUG_SENSITIVE(
             "replug-sensitive",
             INDOORS,
             (c, s) -> s.done().has(Check.UNPLUG_SENSITIVE),
             (c, s) -> s.untick(Check.UNPLUG_SENSITIVE)),
-    ECO_ON("eco-on", GENERATOR, (c, s) -> c.generator().idleControl() && !s.ecoOn(), (c, s) -> s.ecoOn = true),
+    ECO_ON("eco-on", GENERATOR, (c, s) -> c.source().idleControl() && !s.ecoOn(), (c, s) -> s.ecoOn = true),
     STOW("stow", GENERATOR, always(), ticks(Check.STOW));
 
     private interface Possible {
@@ -232,10 +231,10 @@ public enum Action implements Worded {
 
     /** Where it is done in this household. */
     public Place place(Changeover changeover) {
-        if (changeover.kind() == Kind.CORDS && AT_THE_APPLIANCES_WITH_CORDS.contains(this)) {
+        if (changeover.parting() == Parting.UNPLUGGED && AT_THE_APPLIANCES_WITH_CORDS.contains(this)) {
             return INDOORS;
         }
-        if (this == CHECK_GFCI && changeover.generator().gfciOutlets()) {
+        if (this == CHECK_GFCI && changeover.source().gfciOutlets()) {
             return GENERATOR;
         }
         return place;
@@ -262,7 +261,10 @@ public enum Action implements Worded {
     }
 
     static int warmUpMinutes(Changeover changeover) {
-        return changeover.generator().ambientC() < 0 ? 5 : 3;
+        if (!changeover.source().burns()) {
+            return 0;
+        }
+        return changeover.source().ambientC() < 0 ? 5 : 3;
     }
 
     /**
@@ -316,7 +318,12 @@ public enum Action implements Worded {
     }
 
     private static boolean switchesOneByOne(Changeover changeover) {
-        return changeover.kind().switchesCircuits() || changeover.kind() == Kind.CORDS;
+        return changeover.parting().oneByOne();
+    }
+
+    /** What an engine asks for; a battery has none. */
+    private static Possible burns() {
+        return (changeover, state) -> changeover.source().burns();
     }
 
     private static Possible always() {

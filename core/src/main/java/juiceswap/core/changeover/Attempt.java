@@ -54,9 +54,12 @@ public record Attempt(
 
     /** Fed from the moment the engine runs: nothing can be opened between the set and the circuit switches. */
     boolean fedFromTheStart() {
-        return !changeover.generator().outputSwitch()
-                && (changeover.kind().switchesCircuits()
-                        || changeover.kind() == juiceswap.core.house.TransferDevice.Kind.CORDS);
+        return !changeover.source().outputSwitch() && changeover.parting().oneByOne();
+    }
+
+    /** That check is asked for and was not made before. */
+    boolean lacks(Check check) {
+        return changeover.lacks(before, check);
     }
 
     boolean done(Check check) {

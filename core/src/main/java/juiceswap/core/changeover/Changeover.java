@@ -10,11 +10,12 @@ import java.util.concurrent.ConcurrentHashMap;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.StartOrder;
 import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.Source;
+import juiceswap.core.supply.Source.BondChange;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -26,6 +27,7 @@ public final class Changeover {
     private final Setup setup;
     private final Options options;
     private final Kind kind;
+    private final Parting parting;
     private final List<String> wanted;
     private final Set<String> staysOn;
     private final Map<Set<String>, List<String>> pickUpOrders = new ConcurrentHashMap<>();
@@ -37,6 +39,7 @@ public final class Changeover {
         this.setup = setup;
         this.options = options;
         this.kind = setup.transfer().kind();
+        this.parting = kind.parting();
         this.staysOn = new LinkedHashSet<>();
         for (Circuit circuit : setup.circuits(options.keepOn())) {
             if (!circuit.lockedOff()) {
@@ -44,10 +47,10 @@ public final class Changeover {
             }
         }
         Set<String> all = new LinkedHashSet<>();
-        if (kind != Kind.AUTOMATIC_CIRCUITS) {
+        if (parting != Parting.BY_ITSELF) {
             all.addAll(setup.transfer().usableTestCircuits());
             all.addAll(options.pickUp());
-            if (options.bigOnesOff() && kind.switchesPanel()) {
+            if (options.bigOnesOff() && parting.switchesPanel()) {
                 all.addAll(staysOn);
             }
         }
@@ -69,29 +72,63 @@ public final class Changeover {
         return kind;
     }
 
-    /** The set. */
-    public Generator generator() {
-        return setup.generator();
+    /** How the transfer device keeps generator and utility apart. */
+    public Parting parting() {
+        return parting;
+    }
+
+    /** What feeds the house in an outage. */
+    public Source source() {
+        return setup.source();
     }
 
     /** Whether this household has what the action is done to, however it stands. */
     public boolean has(Action action) {
-        boolean circuits = kind != Kind.AUTOMATIC_CIRCUITS;
         return switch (action) {
-            case MAIN_ON, MAIN_OFF, PLATE_TO_GENERATOR, PLATE_TO_UTILITY, INPUT_ON, INPUT_OFF -> kind.hasPlate();
-            case HANDLE_OFF, HANDLE_GENERATOR, HANDLE_UTILITY -> kind == Kind.TRANSFER_SWITCH;
-            case BRANCHES_ON, BRANCHES_OFF, MEASURE_UTILITY -> kind.switchesPanel();
-            case BIG_ONES_OFF -> kind.switchesPanel() && options.bigOnesOff();
-            case SWITCHES_OFF, SWITCHES_UTILITY -> circuits && !kind.switchesPanel();
-            case PICK_UP -> circuits;
-            case MEASURE_PANEL -> kind != Kind.CORDS;
-            case MEASURE_LOADED -> circuits && kind != Kind.CORDS && kind != Kind.APPLIANCE;
-            case CHECK_GFCI -> kind == Kind.CORDS;
-            case OUTPUT_ON, OUTPUT_OFF -> generator().outputSwitch();
-            case ECO_ON, ECO_OFF -> generator().idleControl();
-            case SET_BOND_BONDED, SET_BOND_FLOATING -> generator().bondChange() == BondChange.SWITCH;
-            default -> true;
+            case MAIN_ON, MAIN_OFF, PLATE_TO_GENERATOR, PLATE_TO_UTILITY, INPUT_ON, INPUT_OFF ->
+                parting == Parting.PLATE;
+            case HANDLE_OFF, HANDLE_GENERATOR, HANDLE_UTILITY -> parting == Parting.HANDLE;
+            case BRANCHES_ON, BRANCHES_OFF, MEASURE_UTILITY -> parting.switchesPanel();
+            case BIG_ONES_OFF -> parting.switchesPanel() && options.bigOnesOff();
+            case SWITCHES_OFF, SWITCHES_UTILITY -> parting.oneByOne();
+            case PICK_UP -> parting.switchesPanel() || parting.oneByOne();
+            case MEASURE_PANEL -> kind.wired();
+            case MEASURE_LOADED -> kind.readUnderLoad();
+            case CHECK_GFCI -> !kind.wired();
+            case OUTPUT_ON, OUTPUT_OFF -> source().outputSwitch();
+            case ECO_ON, ECO_OFF -> source().idleControl();
+            case SET_BOND_BONDED, SET_BOND_FLOATING -> source().bondChange() == BondChange.SWITCH;
+            case CHECK_CO_ALARM, CHECK_PLACEMENT, CHECK_OIL, CHECK_FUEL, REFUEL, WARM_UP, COOL_DOWN, WAIT_COOL ->
+                source().burns();
+            case CONFIRM_UTILITY,
+                    UNPLUG_SENSITIVE,
+                    STOP_ENGINE,
+                    CORD_GENERATOR_OUT,
+                    CORD_HOUSE_OUT,
+                    INSPECT_CORD,
+                    CORD_HOUSE_IN,
+                    CORD_GENERATOR_IN,
+                    START_ENGINE,
+                    MEASURE_GENERATOR,
+                    WALK_ROUND,
+                    REPLUG_SENSITIVE,
+                    STOW -> true;
         };
+    }
+
+    /** Whether that check is asked for here and not yet made: without an engine there is no exhaust, oil or fuel to check. */
+    boolean lacks(SwapState state, Check check) {
+        boolean asked = source().burns()
+                || check != Check.CHECK_PLACEMENT
+                        && check != Check.CHECK_CO_ALARM
+                        && check != Check.CHECK_OIL
+                        && check != Check.CHECK_FUEL;
+        return asked && !state.done().has(check);
+    }
+
+    /** How an engine that carries load stands; a battery does not get hot by it. */
+    Engine loadedEngine() {
+        return source().burns() ? Engine.HOT : Engine.READY;
     }
 
     // ---- what a state means
@@ -100,13 +137,27 @@ public final class Changeover {
     public boolean fed(SwapState state) {
         boolean through =
                 state.engine().running() && state.outputOn() && state.cordAtGenerator() && state.cordAtHouse();
-        if (kind.hasPlate()) {
-            return through && state.inputOn();
-        }
-        if (kind == Kind.TRANSFER_SWITCH) {
-            return through && state.handle() == SwapState.Handle.GENERATOR;
-        }
-        return through;
+        return through && feedsThrough(state);
+    }
+
+    /** What the device has to be set to before the generator's power comes through it. */
+    private boolean feedsThrough(SwapState state) {
+        return switch (parting) {
+            case PLATE -> state.inputOn();
+            case HANDLE -> state.handle() == SwapState.Handle.GENERATOR;
+            case SWITCH_EACH, BY_ITSELF, UNPLUGGED -> true;
+        };
+    }
+
+    /**
+     * Whether the device keeps what the generator feeds off the utility's wires as it is set now. Only a plate that is loose
+     * or forced does not: a handle has one position at a time, a switch one side, relays one coil, a plug one outlet.
+     */
+    public boolean parted(SwapState state) {
+        return switch (parting) {
+            case PLATE -> !(state.mainOn() && state.inputOn());
+            case HANDLE, SWITCH_EACH, BY_ITSELF, UNPLUGGED -> true;
+        };
     }
 
     /** Fed, and something may draw current. */
@@ -114,21 +165,23 @@ public final class Changeover {
         if (!fed(state)) {
             return false;
         }
-        if (kind == Kind.AUTOMATIC_CIRCUITS) {
-            return true;
-        }
-        return kind.switchesPanel()
-                ? state.branches() != SwapState.Branches.OFF
-                : state.branches() == SwapState.Branches.STAGED;
+        return switch (parting) {
+            case PLATE, HANDLE -> state.branches() != SwapState.Branches.OFF;
+            case SWITCH_EACH, UNPLUGGED -> state.branches() == SwapState.Branches.STAGED;
+            case BY_ITSELF -> true;
+        };
     }
 
     /** Ids of the circuits that have power while the house is fed. */
     public Set<String> powered(SwapState state) {
-        boolean all =
-                kind == Kind.AUTOMATIC_CIRCUITS || kind.switchesPanel() && state.branches() == SwapState.Branches.ON;
         if (!fed(state)) {
             return Set.of();
         }
+        boolean all = switch (parting) {
+            case PLATE, HANDLE -> state.branches() == SwapState.Branches.ON;
+            case SWITCH_EACH, UNPLUGGED -> false;
+            case BY_ITSELF -> true;
+        };
         return all ? unlocked() : Set.copyOf(state.picked());
     }
 
@@ -145,10 +198,11 @@ public final class Changeover {
 
     /** The house's main is closed towards the street; true for kinds without a main. */
     public boolean onUtilitySide(SwapState state) {
-        if (kind.hasPlate()) {
-            return state.mainOn();
-        }
-        return kind != Kind.TRANSFER_SWITCH || state.handle() == SwapState.Handle.UTILITY;
+        return switch (parting) {
+            case PLATE -> state.mainOn();
+            case HANDLE -> state.handle() == SwapState.Handle.UTILITY;
+            case SWITCH_EACH, BY_ITSELF, UNPLUGGED -> true;
+        };
     }
 
     /** Neutral-to-ground bonds in what the running set energises. */
@@ -163,9 +217,7 @@ public final class Changeover {
 
     /** A small floating set on extension cords with nothing to change is used as its manual says. */
     private boolean floatsByDesign() {
-        return kind == Kind.CORDS
-                && generator().bond() == Bond.FLOATING
-                && generator().bondChange() == BondChange.NONE;
+        return !kind.wired() && source().bond() == Bond.FLOATING && source().bondChange() == BondChange.NONE;
     }
 
     /** Bonds once both cord ends are in. */
@@ -178,7 +230,7 @@ public final class Changeover {
 
     /** Main and generator input both closed: the set feeds the street. */
     public boolean backfeeds(SwapState state) {
-        return kind.hasPlate() && state.mainOn() && state.inputOn();
+        return !parted(state);
     }
 
     /** The engine runs with the cord in at one end only: live prongs or a live inlet. */
@@ -206,7 +258,7 @@ public final class Changeover {
 
     /** Whether delicate electronics are asked for in this household. */
     boolean asksForSensitive() {
-        return kind != Kind.APPLIANCE && kind != Kind.CORDS && !options.noSensitive();
+        return kind.asksForSensitive() && !options.noSensitive();
     }
 
     // ---- capacity and order of pick-ups
@@ -266,10 +318,10 @@ public final class Changeover {
     /** The state as a person would find it: what contradicts itself is put right. */
     public SwapState putRight(SwapState given) {
         SwapState.Change state = given.change();
-        state.outputOn |= !generator().outputSwitch();
-        state.ecoOn &= generator().idleControl();
-        if (generator().bondChange() != BondChange.SWITCH) {
-            state.bond = generator().bond();
+        state.outputOn |= !source().outputSwitch();
+        state.ecoOn &= source().idleControl();
+        if (source().bondChange() != BondChange.SWITCH) {
+            state.bond = source().bond();
         }
         if (state.branches == SwapState.Branches.ON || state.branches == SwapState.Branches.OFF) {
             state.picked = Set.of();
@@ -287,7 +339,7 @@ public final class Changeover {
         SwapState now = state.state();
         boolean fed = fed(now);
         if (loaded(now)) {
-            state.engine = Engine.HOT;
+            state.engine = loadedEngine();
             state.idleMinutes = 0;
         }
         if (state.engine != Engine.HOT) {

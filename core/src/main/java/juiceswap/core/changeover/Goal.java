@@ -9,9 +9,9 @@ import java.util.Optional;
 import juiceswap.core.Worded;
 import juiceswap.core.changeover.SwapState.Branches;
 import juiceswap.core.changeover.SwapState.Handle;
-import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.house.Parting;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.Source.BondChange;
 
 /** Where a plan leads. */
 public enum Goal implements Worded {
@@ -31,18 +31,18 @@ public enum Goal implements Worded {
     ON_UTILITY("on-utility") {
         @Override
         boolean reached(Changeover c, SwapState s) {
-            boolean houseBack = c.kind() == Kind.AUTOMATIC_CIRCUITS || s.branches() == Branches.ON;
-            if (c.kind().switchesPanel()) {
+            boolean houseBack = c.parting() == Parting.BY_ITSELF || s.branches() == Branches.ON;
+            if (c.parting().switchesPanel()) {
                 houseBack &= c.onUtilitySide(s) && s.utilityMeasured();
             }
-            if (c.kind().hasPlate()) {
+            if (c.parting() == Parting.PLATE) {
                 houseBack &= !s.inputOn() && !s.plateToGenerator();
             }
             boolean setPutAway = !s.engine().running()
                     && !s.cordAtGenerator()
                     && !s.cordAtHouse()
-                    && !(c.generator().outputSwitch() && s.outputOn())
-                    && !(c.generator().bondChange() == BondChange.SWITCH && s.bond() != Bond.BONDED)
+                    && !(c.source().outputSwitch() && s.outputOn())
+                    && !(c.source().bondChange() == BondChange.SWITCH && s.bond() != Bond.BONDED)
                     && s.done().has(Check.STOW);
             return s.utilitySteady() && houseBack && setPutAway && !s.done().has(Check.UNPLUG_SENSITIVE);
         }
@@ -50,30 +50,30 @@ public enum Goal implements Worded {
         @Override
         void outlook(Changeover c, SwapState s, Outlook ahead) {
             ahead.addIf(!s.utilitySteady(), INDOORS);
-            if (c.kind().hasPlate()) {
+            if (c.parting() == Parting.PLATE) {
                 ahead.addIf(s.inputOn(), PANEL);
                 ahead.addIf(s.plateToGenerator(), PANEL);
                 ahead.addIf(!s.mainOn(), PANEL);
                 ahead.addIf(!s.mainOn() && s.branches() != Branches.OFF, PANEL);
             }
-            if (c.kind() == Kind.TRANSFER_SWITCH) {
+            if (c.parting() == Parting.HANDLE) {
                 ahead.addIf(s.handle() == Handle.GENERATOR, PANEL);
                 ahead.addIf(s.handle() != Handle.UTILITY, PANEL);
                 ahead.addIf(s.handle() != Handle.UTILITY && s.branches() != Branches.OFF, PANEL);
             }
-            if (c.kind().switchesPanel()) {
+            if (c.parting().switchesPanel()) {
                 ahead.addIf(!s.utilityMeasured() || !c.onUtilitySide(s), PANEL);
                 ahead.addIf(s.branches() != Branches.ON || !c.onUtilitySide(s), PANEL);
-            } else if (c.kind() != Kind.AUTOMATIC_CIRCUITS) {
+            } else if (c.parting() != Parting.BY_ITSELF) {
                 ahead.addIf(s.branches() != Branches.ON, Action.SWITCHES_UTILITY.place(c));
             }
-            boolean mustCool = s.engine() == Engine.HOT && c.generator().outputSwitch() && !c.loaded(s);
+            boolean mustCool = s.engine() == Engine.HOT && c.source().outputSwitch() && !c.loaded(s);
             ahead.addIf(mustCool, GENERATOR);
             ahead.addIf(s.engine().running(), GENERATOR);
             ahead.addIf(s.cordAtGenerator(), GENERATOR);
             ahead.addIf(s.cordAtHouse(), Action.CORD_HOUSE_OUT.place(c));
-            ahead.addIf(c.generator().outputSwitch() && s.outputOn(), GENERATOR);
-            ahead.addIf(c.generator().bondChange() == BondChange.SWITCH && s.bond() != Bond.BONDED, GENERATOR);
+            ahead.addIf(c.source().outputSwitch() && s.outputOn(), GENERATOR);
+            ahead.addIf(c.source().bondChange() == BondChange.SWITCH && s.bond() != Bond.BONDED, GENERATOR);
             ahead.addIf(s.done().has(Check.UNPLUG_SENSITIVE), INDOORS);
             ahead.addIf(!s.done().has(Check.STOW), GENERATOR);
         }
@@ -95,7 +95,7 @@ public enum Goal implements Worded {
             ahead.addIf(running, GENERATOR);
             if (c.looseLiveEnd(s) || c.wrongBondCount(s)) {
                 ahead.outsideFirst();
-            } else if (c.loaded(s) && !c.backfeeds(s) && c.kind() != Kind.AUTOMATIC_CIRCUITS) {
+            } else if (c.loaded(s) && !c.backfeeds(s) && c.parting() != Parting.BY_ITSELF) {
                 ahead.insideBeforeOutside();
             }
             ahead.addIf(s.engine() != Engine.STOPPED, Action.WAIT_COOL);
@@ -112,13 +112,13 @@ public enum Goal implements Worded {
     MAKE_SAFE("make-safe") {
         @Override
         boolean reached(Changeover c, SwapState s) {
-            return !s.engine().running() && !(c.generator().outputSwitch() && s.outputOn()) && !c.backfeeds(s);
+            return !s.engine().running() && !(c.source().outputSwitch() && s.outputOn()) && !c.backfeeds(s);
         }
 
         @Override
         void outlook(Changeover c, SwapState s, Outlook ahead) {
             ahead.addIf(s.engine().running(), GENERATOR);
-            ahead.addIf(c.generator().outputSwitch() && s.outputOn(), GENERATOR);
+            ahead.addIf(c.source().outputSwitch() && s.outputOn(), GENERATOR);
             ahead.addIf(c.backfeeds(s), PANEL);
         }
     };
@@ -156,15 +156,13 @@ public enum Goal implements Worded {
         if (!c.fed(s) || !s.panelMeasured() || c.danger(s) || s.ecoOn()) {
             return false;
         }
-        if (!s.done().has(Check.CHECK_PLACEMENT)
-                || !s.done().has(Check.CHECK_CO_ALARM)
-                || !s.done().has(Check.INSPECT_CORD)) {
+        if (c.lacks(s, Check.CHECK_PLACEMENT) || c.lacks(s, Check.CHECK_CO_ALARM) || c.lacks(s, Check.INSPECT_CORD)) {
             return false;
         }
-        if (c.kind() == Kind.AUTOMATIC_CIRCUITS) {
+        if (c.parting() == Parting.BY_ITSELF) {
             return s.done().has(Check.WALK_ROUND);
         }
-        if (c.kind().switchesPanel() && s.branches() == Branches.ON) {
+        if (c.parting().switchesPanel() && s.branches() == Branches.ON) {
             return false;
         }
         if (!s.picked().containsAll(c.wanted())) {
@@ -175,12 +173,12 @@ public enum Goal implements Worded {
     }
 
     private static boolean measuresLoaded(Changeover c) {
-        return c.kind() != Kind.APPLIANCE && c.kind() != Kind.CORDS && c.kind() != Kind.AUTOMATIC_CIRCUITS;
+        return c.kind().readUnderLoad();
     }
 
     /** {@code mayKeepRunning}: the engine runs and nothing else demands that it be stopped. */
     private static void toCarryTheHouse(Changeover c, SwapState s, boolean mayKeepRunning, Outlook ahead) {
-        boolean bondWrong = c.generator().bondChange() == BondChange.SWITCH && c.bondsWhenConnected(s) != 1;
+        boolean bondWrong = c.source().bondChange() == BondChange.SWITCH && c.bondsWhenConnected(s) != 1;
         boolean oneEnd = s.cordAtGenerator() != s.cordAtHouse();
         boolean running = mayKeepRunning && !bondWrong && !oneEnd;
         ahead.addIf(mayKeepRunning && !running, GENERATOR);
@@ -188,14 +186,14 @@ public enum Goal implements Worded {
             ahead.outsideFirst();
         }
         boolean fed = running && c.fed(s);
-        boolean outputSwitch = c.generator().outputSwitch();
+        boolean outputSwitch = c.source().outputSwitch();
         if (!running && openedBeforeTheStart(c, s)) {
             ahead.insideBeforeOutside();
         }
 
-        ahead.addIf(!s.done().has(Check.CHECK_PLACEMENT), Action.CHECK_PLACEMENT);
-        ahead.addIf(!s.done().has(Check.CHECK_CO_ALARM), Action.CHECK_CO_ALARM);
-        ahead.addIf(!s.done().has(Check.INSPECT_CORD), Action.INSPECT_CORD);
+        ahead.addIf(c.lacks(s, Check.CHECK_PLACEMENT), Action.CHECK_PLACEMENT);
+        ahead.addIf(c.lacks(s, Check.CHECK_CO_ALARM), Action.CHECK_CO_ALARM);
+        ahead.addIf(c.lacks(s, Check.INSPECT_CORD), Action.INSPECT_CORD);
         ahead.addIf(s.ecoOn(), Action.ECO_OFF);
         ahead.addIf(bondWrong, s.bond() == Bond.BONDED ? Action.SET_BOND_FLOATING : Action.SET_BOND_BONDED);
         if (bondWrong && s.cordAtGenerator()) {
@@ -214,17 +212,17 @@ public enum Goal implements Worded {
         List<String> toPick = c.wanted();
         if (fed) {
             toPick = c.unpicked(s);
-        } else if (c.options().bigOnesOff() && c.kind().switchesPanel()) {
+        } else if (c.options().bigOnesOff() && c.parting().switchesPanel()) {
             toPick = toPick.stream().filter(id -> !c.staysOn().contains(id)).toList();
         }
-        boolean usesTheSet = !fed && (outputSwitch || c.kind().switchesPanel()) || !toPick.isEmpty();
+        boolean usesTheSet = !fed && (outputSwitch || c.parting().switchesPanel()) || !toPick.isEmpty();
         if (!running) {
             ahead.add(GENERATOR, 0);
-            boolean checksVoid = mayKeepRunning;
+            boolean checksVoid = mayKeepRunning && c.source().burns();
             ahead.addIf(checksVoid, GENERATOR);
             ahead.addIf(checksVoid, GENERATOR);
-            ahead.addIf(!checksVoid && !s.done().has(Check.CHECK_OIL), Action.CHECK_OIL);
-            ahead.addIf(!checksVoid && !s.done().has(Check.CHECK_FUEL), Action.CHECK_FUEL);
+            ahead.addIf(!checksVoid && c.lacks(s, Check.CHECK_OIL), Action.CHECK_OIL);
+            ahead.addIf(!checksVoid && c.lacks(s, Check.CHECK_FUEL), Action.CHECK_FUEL);
         }
         if (usesTheSet && (!running || s.engine() == Engine.COLD)) {
             ahead.add(GENERATOR, Action.warmUpMinutes(c));
@@ -237,7 +235,7 @@ public enum Goal implements Worded {
                 ahead.add(GENERATOR, 0);
             }
         }
-        if (c.kind().hasPlate()) {
+        if (c.parting() == Parting.PLATE) {
             ahead.addIf(s.mainOn(), Action.MAIN_OFF);
             ahead.addIf(!s.plateToGenerator(), Action.PLATE_TO_GENERATOR);
             ahead.addIf(!s.inputOn(), PANEL);
@@ -246,7 +244,7 @@ public enum Goal implements Worded {
                 ahead.add(PANEL, 0);
             }
         }
-        if (c.kind() == Kind.TRANSFER_SWITCH) {
+        if (c.parting() == Parting.HANDLE) {
             ahead.addIf(s.handle() == Handle.UTILITY, PANEL);
             ahead.addIf(s.handle() != Handle.GENERATOR, PANEL);
             if (!running && s.handle() == Handle.GENERATOR) {
@@ -254,10 +252,10 @@ public enum Goal implements Worded {
                 ahead.add(PANEL, 0);
             }
         }
-        if (c.kind() != Kind.AUTOMATIC_CIRCUITS) {
-            boolean openFirst =
-                    c.kind().switchesPanel() && s.branches() == Branches.ON || !fed && s.branches() == Branches.STAGED;
-            boolean allOff = c.kind().switchesPanel() && !(c.options().bigOnesOff() && s.branches() == Branches.ON);
+        if (c.parting() != Parting.BY_ITSELF) {
+            boolean openFirst = c.parting().switchesPanel() && s.branches() == Branches.ON
+                    || !fed && s.branches() == Branches.STAGED;
+            boolean allOff = c.parting().switchesPanel() && !(c.options().bigOnesOff() && s.branches() == Branches.ON);
             if (allOff) {
                 ahead.addIf(openFirst, Action.BRANCHES_OFF);
             } else {
@@ -270,13 +268,13 @@ public enum Goal implements Worded {
                     Action.UNPLUG_SENSITIVE);
             ahead.add(toPick.size(), Action.PICK_UP.place(c));
         }
-        Place proof = c.kind() == Kind.CORDS ? Action.CHECK_GFCI.place(c) : PANEL;
+        Place proof = c.parting() == Parting.UNPLUGGED ? Action.CHECK_GFCI.place(c) : PANEL;
         if (!fed || !s.panelMeasured()) {
             ahead.add(proof, 0);
         }
         boolean somethingOn = !c.wanted().isEmpty();
         ahead.addIf(somethingOn && measuresLoaded(c) && (!fed || !s.loadedMeasured()), PANEL);
-        boolean walks = somethingOn || c.kind() == Kind.AUTOMATIC_CIRCUITS;
+        boolean walks = somethingOn || c.parting() == Parting.BY_ITSELF;
         ahead.addIf(walks && (!fed || !toPick.isEmpty() || !s.done().has(Check.WALK_ROUND)), INDOORS);
         boolean fedFromOutside = !running || outputSwitch && !s.outputOn();
         if (fedFromOutside && (walks || !proof.outside())) {
@@ -286,9 +284,9 @@ public enum Goal implements Worded {
 
     /** What the engine must not be started on is opened at the panel. */
     private static boolean openedBeforeTheStart(Changeover c, SwapState s) {
-        if (c.kind().hasPlate()) {
+        if (c.parting() == Parting.PLATE) {
             return s.inputOn();
         }
-        return c.kind() == Kind.TRANSFER_SWITCH && s.handle() == Handle.GENERATOR;
+        return c.parting() == Parting.HANDLE && s.handle() == Handle.GENERATOR;
     }
 }

@@ -2,12 +2,12 @@ package juiceswap.core.changeover;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import juiceswap.core.Worded;
 import juiceswap.core.house.Setup;
-import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Fuel;
 
 /**
@@ -20,41 +20,40 @@ public enum Lookout implements Worded {
     EXHAUST("exhaust", Action.CHECK_PLACEMENT, false, setup -> true),
     BOND_PROVEN("bond-proven", Action.CHECK_PLACEMENT, false, setup -> true),
     LEVEL("level", Action.CHECK_PLACEMENT, true, setup -> true),
-    SNOW("snow", Action.CHECK_PLACEMENT, true, setup -> setup.generator().ambientC() <= 2),
+    SNOW("snow", Action.CHECK_PLACEMENT, true, setup -> setup.source().ambientC() <= 2),
     COVER("cover", Action.CHECK_PLACEMENT, true, setup -> true),
     ALARM_SOUNDS("alarm-sounds", Action.CHECK_CO_ALARM, false, setup -> true),
     ALARM_WHERE_PEOPLE_SLEEP("alarm-where-people-sleep", Action.CHECK_CO_ALARM, true, setup -> true),
     OIL_LEVEL("oil-level", Action.CHECK_OIL, false, setup -> true),
     OIL_FOR_THE_COLD(
-            "oil-for-the-cold",
-            Action.CHECK_OIL,
-            true,
-            setup -> setup.generator().ambientC() < -10),
-    FUEL_LASTS("fuel-lasts", Action.CHECK_FUEL, true, setup -> setup.generator().fuel() != Fuel.NATURAL_GAS),
+            "oil-for-the-cold", Action.CHECK_OIL, true, setup -> setup.source().ambientC() < -10),
+    FUEL_LASTS("fuel-lasts", Action.CHECK_FUEL, true, ofFuel(Fuel::fromTank)),
     FUEL_VALVE("fuel-valve", Action.CHECK_FUEL, false, setup -> true),
-    CANS_AWAY(
-            "cans-away",
-            Action.CHECK_FUEL,
-            true,
-            setup -> setup.generator().fuel() == Fuel.GASOLINE
-                    || setup.generator().fuel() == Fuel.DIESEL),
+    CANS_AWAY("cans-away", Action.CHECK_FUEL, true, ofFuel(fuel -> fuel.store() == Fuel.Store.CANS)),
     CORD_DRY("cord-dry", Action.INSPECT_CORD, false, setup -> true),
-    CORD_ENDS("cord-ends", Action.INSPECT_CORD, false, setup -> setup.transfer().kind() != Kind.CORDS),
+    CORD_ENDS(
+            "cord-ends",
+            Action.INSPECT_CORD,
+            false,
+            setup -> setup.transfer().kind().wired()),
     CORD_UNCOILED("cord-uncoiled", Action.INSPECT_CORD, false, setup -> true),
     CORD_OPENING(
-            "cord-opening", Action.INSPECT_CORD, true, setup -> setup.transfer().kind() == Kind.CORDS),
+            "cord-opening",
+            Action.INSPECT_CORD,
+            true,
+            setup -> !setup.transfer().kind().wired()),
     ELECTRONICS(
             "electronics",
             Action.UNPLUG_SENSITIVE,
             true,
-            setup -> !setup.generator().inverter()),
+            setup -> !setup.source().inverter()),
     SURGE_STRIPS(
             "surge-strips",
             Action.UNPLUG_SENSITIVE,
             true,
-            setup -> setup.generator().inverter()),
-    THROTTLE("throttle", Action.WARM_UP, true, setup -> !setup.generator().inverter()),
-    CHOKE("choke", Action.WARM_UP, true, setup -> setup.generator().fuel() != Fuel.DIESEL);
+            setup -> setup.source().inverter()),
+    THROTTLE("throttle", Action.WARM_UP, true, setup -> !setup.source().inverter()),
+    CHOKE("choke", Action.WARM_UP, true, ofFuel(Fuel::choke));
 
     private final String word;
 
@@ -72,6 +71,12 @@ public enum Lookout implements Worded {
     @Override
     public String word() {
         return word;
+    }
+
+    /** A point that hangs on what the engine burns. */
+    private static Predicate<Setup> ofFuel(Predicate<Fuel> fits) {
+        return setup -> setup.source().engine() != null
+                && fits.test(Objects.requireNonNull(setup.source().engine()).fuel());
     }
 
     /** The points of one check in this household, without those put aside. */

@@ -1,19 +1,21 @@
 package juiceswap.core.changeover;
 
 import java.util.Optional;
+import java.util.Set;
+import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
-import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.house.Parting;
+import juiceswap.core.house.RefusedArrangement;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Fuel;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.Source.BondChange;
 
 /**
  * No plan is made, and why.
  *
- * @param reason what is wrong, in one sentence
  * @param instead what to do that is safe
  */
-public record Refusal(Code code, String reason, String instead) {
+public record Refusal(Code code, Phrase instead) {
 
     /** Why a plan is refused. */
     public enum Code implements Worded {
@@ -43,122 +45,77 @@ public record Refusal(Code code, String reason, String instead) {
         }
     }
 
-    private static final String USE_CORDS =
-            "Run extension cords from the generator to the appliances until an electrician has fitted a transfer device.";
-    private static final String MAKE_SAFE = "generator breaker off, engine off";
+    private Refusal(Code code) {
+        this(code, Phrase.of("refusal." + code.word() + ".instead"));
+    }
+
+    /** What is wrong, in one sentence. */
+    public Phrase reason() {
+        return Phrase.of("refusal." + code.word());
+    }
 
     static Optional<Refusal> of(Changeover changeover, SwapState state, Goal goal) {
-        Optional<Refusal> arrangement = ofArrangement(changeover.kind());
-        if (arrangement.isPresent()) {
-            return goal != Goal.MAKE_SAFE
-                    ? arrangement
-                    : arrangement.map(refusal -> new Refusal(refusal.code, refusal.reason, MAKE_SAFE));
+        RefusedArrangement arrangement = changeover.setup().transfer().refused();
+        if (arrangement != null) {
+            Refusal refusal = ofArrangement(arrangement.danger());
+            return Optional.of(
+                    goal == Goal.MAKE_SAFE
+                            ? new Refusal(refusal.code, Phrase.of("refusal.instead.make-safe"))
+                            : refusal);
         }
         return switch (goal) {
             case ON_GENERATOR, REFUEL -> ofFeeding(changeover, state, goal);
-            case ON_UTILITY ->
-                state.utilityLive()
-                        ? Optional.empty()
-                        : refuse(
-                                Code.UTILITY_DEAD,
-                                "The street has no power yet.",
-                                "Stay on the generator, or make safe, until the utility is back and has held.");
+            case ON_UTILITY -> state.utilityLive() ? Optional.empty() : refuse(Code.UTILITY_DEAD);
             case MAKE_SAFE -> Optional.empty();
         };
     }
 
     /** Arrangements that kill, whatever the goal. */
-    private static Optional<Refusal> ofArrangement(Kind kind) {
-        return switch (kind) {
-            case DRYER_OUTLET, RANGE_OUTLET, WALL_OUTLET, RECEPTACLE_INLET ->
-                refuse(
-                        Code.BACKFED_OUTLET,
-                        "Feeding the house through an outlet puts your generator on the street's wires, where it can kill a"
-                                + " line worker, and leaves bare live prongs in your hand.",
-                        USE_CORDS);
-            case DOUBLE_MALE_CORD, CAPPED_PLUG ->
-                refuse(
-                        Code.DOUBLE_MALE_CORD,
-                        "A male plug that can be live kills whoever touches its prongs; a cap or care does not change that.",
-                        USE_CORDS);
-            case MAIN_ONLY, HOME_MADE_LOCK ->
-                refuse(
-                        Code.NO_INTERLOCK,
-                        "Only memory or a home-made lock would keep your generator off the street's wires, and both fail.",
-                        USE_CORDS);
-            case LIFTED_GROUND ->
-                refuse(
-                        Code.GROUND_LIFTED,
-                        "Without its ground a fault makes metal frames live and no breaker opens.",
-                        "Have an electrician restore the equipment ground; until then use intact extension cords.");
-            case INDOOR_GENERATOR ->
-                refuse(
-                        Code.INDOORS,
-                        "Carbon monoxide from an engine in or against a building kills the people inside within minutes.",
-                        "Move it outdoors, 6 m (20 ft) or more from doors, windows and vents, exhaust pointing away.");
-            case INTERLOCK, TRANSFER_SWITCH, SUBPANEL, CIRCUIT_SWITCHES, AUTOMATIC_CIRCUITS, APPLIANCE, CORDS ->
-                Optional.empty();
-        };
+    private static Refusal ofArrangement(RefusedArrangement.Danger danger) {
+        return new Refusal(
+                switch (danger) {
+                    case BACKFED_OUTLET -> Code.BACKFED_OUTLET;
+                    case LIVE_MALE_PLUG -> Code.DOUBLE_MALE_CORD;
+                    case NO_INTERLOCK -> Code.NO_INTERLOCK;
+                    case GROUND_LIFTED -> Code.GROUND_LIFTED;
+                    case INDOORS -> Code.INDOORS;
+                });
     }
 
     private static Optional<Refusal> ofFeeding(Changeover changeover, SwapState state, Goal goal) {
-        if (goal == Goal.REFUEL && changeover.generator().fuel() == Fuel.NATURAL_GAS) {
-            return refuse(Code.NO_TANK, "A set on natural gas has no tank to fill.", "Check the gas supply instead.");
+        Generator engine = changeover.source().engine();
+        if (goal == Goal.REFUEL && (engine == null || !engine.fuel().fromTank())) {
+            return refuse(Code.NO_TANK);
         }
         if (state.bond() == Bond.UNKNOWN) {
-            return refuse(
-                    Code.BOND_UNKNOWN,
-                    "Nobody knows whether this set joins its neutral to its frame.",
-                    "Find out first: engine off, cord unplugged, measure neutral to ground at one of its outlets.");
+            return refuse(Code.BOND_UNKNOWN);
         }
-        if (changeover.generator().bondChange() != BondChange.SWITCH) {
+        if (changeover.source().bondChange() != BondChange.SWITCH) {
             int bonds = changeover.bondsWhenConnected(state);
-            if (bonds > 1) {
-                return refuse(
-                        Code.TWO_BONDS,
-                        "Both the generator and the panel join neutral to ground, so neutral current would run on ground"
-                                + " wires and metal frames, and a broken neutral would stay hidden.",
-                        "Float the generator as its manual says, or have an electrician fit a transfer device that"
-                                + " switches the neutral.");
-            }
-            if (bonds < 1) {
-                return refuse(
-                        Code.NO_BOND,
-                        "Nothing would join neutral to ground, so a fault would not trip a breaker and frames could become"
-                                + " live.",
-                        "Bond the generator as its manual says, or ask an electrician.");
+            if (bonds != 1) {
+                return refuse(bonds > 1 ? Code.TWO_BONDS : Code.NO_BOND);
             }
         }
         boolean plateDefeated = state.mainOn() && state.plateToGenerator()
                 || state.inputOn() && (state.mainOn() || !state.plateToGenerator());
-        if (changeover.kind().hasPlate() && plateDefeated) {
-            return refuse(
-                    Code.INTERLOCK_FAULT,
-                    "The interlock plate should make this position impossible: it is loose, forced or misread.",
-                    "Make safe, then have an electrician check the interlock before it is used again.");
+        if (changeover.parting() == Parting.PLATE && plateDefeated) {
+            return refuse(Code.INTERLOCK_FAULT);
         }
-        if (changeover.kind() == Kind.AUTOMATIC_CIRCUITS
-                && !changeover.generator().outputSwitch()) {
-            return refuse(
-                    Code.NO_OUTPUT_SWITCH,
-                    "This box takes load by itself, and without a breaker on the set the engine would meet it cold.",
-                    "Ask an electrician for a switch at the inlet, or use a set with an output breaker.");
+        if (changeover.parting() == Parting.BY_ITSELF && !changeover.source().outputSwitch()) {
+            return refuse(Code.NO_OUTPUT_SWITCH);
         }
         // what is picked now may have come up in another way than one by one from nothing
-        if (!changeover.allFit(java.util.Set.of()) && !changeover.allFit(state.picked())) {
+        if (!changeover.allFit(Set.of()) && !changeover.allFit(state.picked())) {
             return doesNotFit();
         }
         return Optional.empty();
     }
 
     static Optional<Refusal> doesNotFit() {
-        return refuse(
-                Code.DOES_NOT_FIT,
-                "The chosen circuits are more than generator, cord and breakers can start and carry.",
-                "Choose fewer or smaller circuits, or let some take turns.");
+        return refuse(Code.DOES_NOT_FIT);
     }
 
-    private static Optional<Refusal> refuse(Code code, String reason, String instead) {
-        return Optional.of(new Refusal(code, reason, instead));
+    private static Optional<Refusal> refuse(Code code) {
+        return Optional.of(new Refusal(code));
     }
 }

@@ -5,9 +5,9 @@ import java.util.function.Predicate;
 import juiceswap.core.Worded;
 import juiceswap.core.changeover.SwapState.Branches;
 import juiceswap.core.changeover.SwapState.Handle;
-import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.house.Parting;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.Source.BondChange;
 
 /** What never to do. A plan contains no step that breaks one of these. */
 public enum Rule implements Worded {
@@ -50,9 +50,10 @@ public enum Rule implements Worded {
                     && (a.before().engine().running() || a.before().cordAtGenerator())),
     /** No start, no load and no cord in before its checks. */
     START_UNCHECKED("START_UNCHECKED", a -> {
-        boolean basics = a.done(Check.CHECK_PLACEMENT) && a.done(Check.CHECK_CO_ALARM) && a.done(Check.INSPECT_CORD);
+        boolean basics =
+                !(a.lacks(Check.CHECK_PLACEMENT) || a.lacks(Check.CHECK_CO_ALARM) || a.lacks(Check.INSPECT_CORD));
         if (a.is(Action.START_ENGINE)) {
-            return !(basics && a.done(Check.CHECK_OIL) && a.done(Check.CHECK_FUEL));
+            return !basics || a.lacks(Check.CHECK_OIL) || a.lacks(Check.CHECK_FUEL);
         }
         if (a.is(Action.CORD_GENERATOR_IN, Action.CORD_HOUSE_IN) && !a.done(Check.INSPECT_CORD)) {
             return true;
@@ -63,9 +64,10 @@ public enum Rule implements Worded {
     START_LOADED(
             "START_LOADED",
             a -> a.is(Action.START_ENGINE)
-                    && (a.changeover().generator().outputSwitch() && a.before().outputOn()
-                            || a.changeover().kind().hasPlate() && a.before().inputOn()
-                            || a.changeover().kind() == Kind.TRANSFER_SWITCH
+                    && (a.changeover().source().outputSwitch() && a.before().outputOn()
+                            || a.changeover().parting() == Parting.PLATE
+                                    && a.before().inputOn()
+                            || a.changeover().parting() == Parting.HANDLE
                                     && a.before().handle() == Handle.GENERATOR)),
     /** The engine is warm before it carries anything. */
     COLD_LOAD(
@@ -80,7 +82,7 @@ public enum Rule implements Worded {
     /** The set meets an empty panel, never a block of loads; all branches at once is for the utility. */
     BLOCK_LOAD("BLOCK_LOAD", a -> {
         Branches branches = a.before().branches();
-        if (a.changeover().kind().switchesPanel()) {
+        if (a.changeover().parting().switchesPanel()) {
             boolean block = branches == Branches.ON
                     || branches == Branches.STAGED
                     || branches == Branches.REDUCED && !a.changeover().blockFits();
@@ -119,12 +121,12 @@ public enum Rule implements Worded {
         if (!a.is(Action.STOP_ENGINE)) {
             return false;
         }
-        boolean outputSwitch = a.changeover().generator().outputSwitch();
+        boolean outputSwitch = a.changeover().source().outputSwitch();
         if (outputSwitch && a.before().outputOn()) {
             return true;
         }
         boolean makeSafe = a.goal() == Goal.MAKE_SAFE;
-        boolean urgent = makeSafe || a.dangerBefore() || a.changeover().kind() == Kind.AUTOMATIC_CIRCUITS;
+        boolean urgent = makeSafe || a.dangerBefore() || a.changeover().parting() == Parting.BY_ITSELF;
         boolean nothingElseToOpen = !outputSwitch && urgent;
         boolean loaded = a.changeover().loaded(a.before());
         boolean hot = a.before().engine() == Engine.HOT;
@@ -144,7 +146,7 @@ public enum Rule implements Worded {
             return before.utilityLive() && before.branches() == Branches.ON;
         }
         return a.is(Action.INPUT_OFF, Action.OUTPUT_OFF, Action.HANDLE_OFF)
-                && a.changeover().kind() != Kind.AUTOMATIC_CIRCUITS
+                && a.changeover().parting() != Parting.BY_ITSELF
                 && a.changeover().loaded(before);
     }),
     /** Nothing goes back on a utility that has not proven steady. */
@@ -168,11 +170,11 @@ public enum Rule implements Worded {
             a -> a.is(Action.STOW)
                     && (a.before().engine().running()
                             || a.before().cordAtGenerator()
-                            || a.changeover().generator().bondChange() == BondChange.SWITCH
+                            || a.changeover().source().bondChange() == BondChange.SWITCH
                                     && a.before().bond() != Bond.BONDED)),
     /** The household's choice of order on the way back. */
     AFTER_ORDER("AFTER_ORDER", a -> {
-        if (a.goal() != Goal.ON_UTILITY || a.changeover().kind() == Kind.AUTOMATIC_CIRCUITS) {
+        if (a.goal() != Goal.ON_UTILITY || a.changeover().parting() == Parting.BY_ITSELF) {
             return false;
         }
         if (a.changeover().options().stopFirst()) {
@@ -228,10 +230,10 @@ public enum Rule implements Worded {
         if (!a.before().panelMeasured()) {
             return true;
         }
-        Kind kind = a.changeover().kind();
-        boolean readTwice = kind != Kind.CORDS && kind != Kind.APPLIANCE;
         // the very first circuit is itself the little load under which is read again
-        return readTwice && !a.before().loadedMeasured() && !a.before().picked().isEmpty();
+        return a.changeover().kind().readUnderLoad()
+                && !a.before().loadedMeasured()
+                && !a.before().picked().isEmpty();
     }
 
     private static boolean backUnmeasured(Attempt a) {
@@ -245,7 +247,7 @@ public enum Rule implements Worded {
     }
 
     static boolean circuitsBackOnUtility(Changeover changeover, SwapState state) {
-        if (changeover.kind() == Kind.AUTOMATIC_CIRCUITS) {
+        if (changeover.parting() == Parting.BY_ITSELF) {
             return !changeover.fed(state);
         }
         return state.branches() == Branches.ON && changeover.onUtilitySide(state);

@@ -15,7 +15,7 @@ import juiceswap.core.changeover.SwapState.Handle;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Setup;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.Source.BondChange;
 
 /** States and wishes of a changeover as stored and sent: every field by its name. */
 public final class StateFields {
@@ -26,10 +26,10 @@ public final class StateFields {
      * an unknown word or circuit, or a bond that this generator can't have.
      */
     public static SwapState state(Fields stored, Setup setup) {
-        Bond bond = stored.word(Bond.class, "bond", setup.generator().bond());
+        Bond bond = stored.word(Bond.class, "bond", setup.source().bond());
         InvalidInput.unless(
-                setup.generator().bondChange() == BondChange.SWITCH
-                        || bond == setup.generator().bond(),
+                setup.source().bondChange() == BondChange.SWITCH
+                        || bond == setup.source().bond(),
                 "/bond",
                 "invalid.no-bond-switch");
         SwapState.Change state = SwapState.initial(bond, true, false).change();

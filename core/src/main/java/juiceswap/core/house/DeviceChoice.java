@@ -65,9 +65,7 @@ public record DeviceChoice(Kind kind, int powers, int wanted, Set<Limit> limits,
     public static List<DeviceChoice> of(Setup setup, PanelMap map, List<Integer> besideMain, List<Circuit> wanted) {
         List<DeviceChoice> choices = new ArrayList<>();
         for (Kind kind : Kind.values()) {
-            if (kind.ordinal() <= Kind.CORDS.ordinal()) {
-                choices.add(weigh(kind, setup, map, besideMain, wanted));
-            }
+            choices.add(weigh(kind, setup, map, besideMain, wanted));
         }
         return choices;
     }
@@ -75,10 +73,10 @@ public record DeviceChoice(Kind kind, int powers, int wanted, Set<Limit> limits,
     private static DeviceChoice weigh(
             Kind kind, Setup setup, PanelMap map, List<Integer> besideMain, List<Circuit> wanted) {
         Set<Limit> limits = EnumSet.noneOf(Limit.class);
-        boolean splitPhase = setup.generator().splitPhase();
+        boolean splitPhase = setup.source().splitPhase();
         long at240 = wanted.stream().filter(Circuit::has240).count();
         int possible = (int) (splitPhase ? wanted.size() : wanted.size() - at240);
-        if (!splitPhase && at240 > 0 && kind != Kind.CORDS && kind != Kind.APPLIANCE) {
+        if (!splitPhase && at240 > 0 && kind.asksForSensitive()) {
             limits.add(Limit.SET_MAKES_120);
         }
         List<Integer> room = map.free(2);
@@ -121,7 +119,7 @@ public record DeviceChoice(Kind kind, int powers, int wanted, Set<Limit> limits,
                 limits.add(Limit.NOTHING_HARD_WIRED);
                 limits.add(Limit.ONLY_120);
             }
-            default -> {}
+            case TRANSFER_SWITCH -> {}
         }
         return new DeviceChoice(kind, possible, wanted.size(), limits, cost(kind));
     }

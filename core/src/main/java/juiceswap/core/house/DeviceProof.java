@@ -9,16 +9,16 @@ import juiceswap.core.house.TransferDevice.Kind;
 
 /** A test that proves a transfer device: made when it is accepted, and again every year. None needs a cover opened. */
 public enum DeviceProof implements Worded {
-    INPUT_BLOCKS_MAIN("input-blocks-main", Kind::hasPlate),
-    MAIN_BLOCKS_INPUT("main-blocks-input", Kind::hasPlate),
-    HANDLE_OFF_BETWEEN("handle-off-between", kind -> kind == Kind.TRANSFER_SWITCH),
-    SWITCH_EACH("switch-each", Kind::switchesCircuits),
-    LABELS("labels", kind -> kind != Kind.CORDS),
-    LEGS("legs", kind -> kind != Kind.CORDS),
-    BONDING("bonding", kind -> kind != Kind.CORDS),
-    INLET("inlet", kind -> kind != Kind.CORDS),
-    CORDS("cords", kind -> kind == Kind.CORDS),
-    GFCI("gfci", kind -> kind == Kind.CORDS),
+    INPUT_BLOCKS_MAIN("input-blocks-main", kind -> kind.parting() == Parting.PLATE),
+    MAIN_BLOCKS_INPUT("main-blocks-input", kind -> kind.parting() == Parting.PLATE),
+    HANDLE_OFF_BETWEEN("handle-off-between", kind -> kind.parting() == Parting.HANDLE),
+    SWITCH_EACH("switch-each", kind -> kind.parting() == Parting.SWITCH_EACH),
+    LABELS("labels", Kind::wired),
+    LEGS("legs", Kind::wired),
+    BONDING("bonding", Kind::wired),
+    INLET("inlet", Kind::wired),
+    CORDS("cords", kind -> !kind.wired()),
+    GFCI("gfci", kind -> !kind.wired()),
     CO("co", kind -> true);
 
     private final String word;

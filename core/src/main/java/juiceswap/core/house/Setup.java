@@ -12,8 +12,8 @@ import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Link;
+import juiceswap.core.supply.Source;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,7 +21,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param path the links from the generator's outlet to the panel, in order; may be empty
  */
-public record Setup(TransferDevice transfer, Generator generator, List<Link> path, List<Circuit> circuits) {
+public record Setup(TransferDevice transfer, Source source, List<Link> path, List<Circuit> circuits) {
 
     public Setup {
         path = List.copyOf(path);
@@ -83,12 +83,12 @@ public record Setup(TransferDevice transfer, Generator generator, List<Link> pat
         List<Circuit> others = circuits.stream()
                 .map(circuit -> circuit.id().equals(id) ? circuit.withRunningWatts(watts) : circuit)
                 .toList();
-        return new Setup(transfer, generator, path, others);
+        return new Setup(transfer, source, path, others);
     }
 
     /** The same house with a set that is bonded, or not, as found. */
     public Setup withBond(Bond bond) {
-        return new Setup(transfer, generator.withBond(bond), path, circuits);
+        return new Setup(transfer, source.withBond(bond), path, circuits);
     }
 
     private static void findDuplicates(List<Circuit> circuits, List<Problem> problems) {

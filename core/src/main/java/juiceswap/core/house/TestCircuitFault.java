@@ -42,7 +42,7 @@ public enum TestCircuitFault implements Worded {
 
     /** The legs of a split-phase set that no test circuit shows: a lost neutral needs both read. */
     public static List<Leg> legsNotShown(Setup setup) {
-        if (!setup.generator().splitPhase()) {
+        if (!setup.source().splitPhase()) {
             return List.of();
         }
         List<Circuit> tests = setup.circuits(setup.transfer().testCircuits());

@@ -1,7 +1,6 @@
 package juiceswap.core.house;
 
 import java.util.List;
-import java.util.Optional;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
 import org.jspecify.annotations.Nullable;
@@ -9,46 +8,73 @@ import org.jspecify.annotations.Nullable;
 /**
  * What stands between the utility and the generator.
  *
+ * @param refused the household has such an arrangement instead of a device, or null; then {@code kind} is cords, which is
+ *     what is left to it
  * @param switchedNeutral the device switches the neutral too, so that the house's bond stays behind
- * @param maxBreakersOn most branch breakers that may be on at once, or null
- * @param bridged a 120 V set feeds both legs
- * @param fedLeg the leg that a 120 V set feeds when not bridged
- * @param panelMeter a meter is fitted that shows both legs without any breaker closed
- * @param testCircuits tough circuits, best one on each leg, on which the supply is proven
+ * @param maxBreakersOn most branch breakers that may be on at once, 1 or more, or null
+ * @param feed how a 120 V generator meets the legs of the panel
+ * @param proving where the supply is read before it is trusted
+ * @param rideThrough circuits that a battery of the device keeps alive when everything is off, by id
  */
 public record TransferDevice(
         Kind kind,
+        @Nullable RefusedArrangement refused,
         boolean switchedNeutral,
         @Nullable Integer maxBreakersOn,
-        boolean bridged,
-        Leg fedLeg,
-        boolean panelMeter,
-        List<String> testCircuits) {
+        Feed feed,
+        Proving proving,
+        List<String> rideThrough) {
 
-    /** The supported kinds, and the dangerous arrangements that are refused by name. */
+    /**
+     * How a 120 V generator meets the two legs of a panel.
+     *
+     * @param bridged it feeds both
+     * @param fedLeg the one that it feeds when not bridged
+     */
+    public record Feed(boolean bridged, Leg fedLeg) {
+        /** One leg, the first. */
+        public static final Feed USUAL = new Feed(false, Leg.L1);
+
+        /** Both legs from one winding. */
+        public static final Feed BRIDGED = new Feed(true, Leg.L1);
+    }
+
+    /**
+     * Where the supply is read before it is trusted.
+     *
+     * @param panelMeter a meter is fitted that shows both legs without any breaker closed
+     * @param testCircuits tough circuits, best one on each leg, on which the supply is proven, by id
+     */
+    public record Proving(boolean panelMeter, List<String> testCircuits) {
+        /** Neither meter nor test circuit. */
+        public static final Proving NOWHERE = new Proving(false, List.of());
+
+        public Proving {
+            testCircuits = List.copyOf(testCircuits);
+        }
+    }
+
+    /**
+     * The supported kinds, each described: what the planner, the drawings and the pages do with a kind follows from its
+     * description. A kind that does not say how it parts the house from the utility can't be.
+     */
     public enum Kind implements Worded {
-        INTERLOCK("interlock"),
-        TRANSFER_SWITCH("transfer-switch"),
-        SUBPANEL("subpanel"),
-        CIRCUIT_SWITCHES("circuit-switches"),
-        AUTOMATIC_CIRCUITS("automatic-circuits"),
-        APPLIANCE("appliance"),
-        CORDS("cords"),
-        DRYER_OUTLET("dryer-outlet"),
-        RANGE_OUTLET("range-outlet"),
-        WALL_OUTLET("wall-outlet"),
-        RECEPTACLE_INLET("receptacle-inlet"),
-        DOUBLE_MALE_CORD("double-male-cord"),
-        CAPPED_PLUG("capped-plug"),
-        MAIN_ONLY("main-only"),
-        HOME_MADE_LOCK("home-made-lock"),
-        LIFTED_GROUND("lifted-ground"),
-        INDOOR_GENERATOR("indoor-generator");
+        INTERLOCK("interlock", Parting.PLATE, Reach.MAIN_PANEL),
+        TRANSFER_SWITCH("transfer-switch", Parting.HANDLE, Reach.MAIN_PANEL),
+        SUBPANEL("subpanel", Parting.PLATE, Reach.OWN_PANEL),
+        CIRCUIT_SWITCHES("circuit-switches", Parting.SWITCH_EACH, Reach.LISTED_CIRCUITS),
+        AUTOMATIC_CIRCUITS("automatic-circuits", Parting.BY_ITSELF, Reach.LISTED_CIRCUITS),
+        APPLIANCE("appliance", Parting.SWITCH_EACH, Reach.ONE_APPLIANCE),
+        CORDS("cords", Parting.UNPLUGGED, Reach.PLUGGED_IN);
 
         private final String word;
+        private final Parting parting;
+        private final Reach reach;
 
-        Kind(String word) {
+        Kind(String word, Parting parting, Reach reach) {
             this.word = word;
+            this.parting = parting;
+            this.reach = reach;
         }
 
         @Override
@@ -56,44 +82,124 @@ public record TransferDevice(
             return word;
         }
 
-        /** The one that is written so in JSON; empty when there is none. */
-        public static Optional<Kind> of(String word) {
-            return Worded.find(Kind.class, word);
+        /** How it parts the house from the utility. */
+        public Parting parting() {
+            return parting;
         }
 
-        /** A main breaker and a generator input breaker that can't both be on. */
-        public boolean hasPlate() {
-            return this == INTERLOCK || this == SUBPANEL;
+        /** What it lets the generator feed. */
+        public Reach reach() {
+            return reach;
         }
 
-        /** The whole panel is switched over, and its branch breakers with it. */
-        public boolean switchesPanel() {
-            return hasPlate() || this == TRANSFER_SWITCH;
+        /** It belongs to the house's wiring, and so its neutral, its ground and its labels are proven. */
+        public boolean wired() {
+            return parting != Parting.UNPLUGGED;
         }
 
-        /** Each circuit has a switch of its own: line or generator. */
-        public boolean switchesCircuits() {
-            return this == CIRCUIT_SWITCHES || this == APPLIANCE;
+        /** It can be made to switch the neutral; a plate between two breakers can't. */
+        public boolean maySwitchNeutral() {
+            return wired() && parting != Parting.PLATE;
+        }
+
+        /** It may have a battery of its own that keeps some circuits alive. */
+        public boolean mayRideThrough() {
+            return parting == Parting.BY_ITSELF;
+        }
+
+        /** Branch by branch is switched where a meter or a test circuit can tell about the supply first. */
+        public boolean hasTestCircuits() {
+            return parting.switchesPanel() || parting == Parting.SWITCH_EACH && reach == Reach.LISTED_CIRCUITS;
+        }
+
+        /** The supply is read at its circuits once more under a load: it feeds more than one thing. */
+        public boolean readUnderLoad() {
+            return switch (parting) {
+                case PLATE, HANDLE -> true;
+                case SWITCH_EACH -> reach != Reach.ONE_APPLIANCE;
+                case BY_ITSELF, UNPLUGGED -> false;
+            };
+        }
+
+        /** What it feeds may be unplugged first; of a single appliance or cords the person decides that anyway. */
+        public boolean asksForSensitive() {
+            return reach != Reach.ONE_APPLIANCE && reach != Reach.PLUGGED_IN;
         }
     }
 
     public TransferDevice {
-        testCircuits = List.copyOf(testCircuits);
+        rideThrough = List.copyOf(rideThrough);
         InvalidInput.unless(maxBreakersOn == null || maxBreakersOn >= 1, "/maxBreakersOn", "invalid.one-or-more");
+        InvalidInput.unless(rideThrough.isEmpty() || kind.mayRideThrough(), "/rideThrough", "invalid.no-ride-through");
+    }
+
+    /** A device of that kind with a solid neutral, no limit of breakers, and nothing to prove its supply at. */
+    public static TransferDevice of(Kind kind) {
+        return new TransferDevice(kind, null, false, null, Feed.USUAL, Proving.NOWHERE, List.of());
+    }
+
+    /** What a household with a refused arrangement is left with. */
+    public static TransferDevice instead(RefusedArrangement refused) {
+        return new TransferDevice(Kind.CORDS, refused, false, null, Feed.USUAL, Proving.NOWHERE, List.of());
+    }
+
+    /** The same with a neutral that it switches, or does not. */
+    public TransferDevice withSwitchedNeutral(boolean switched) {
+        return new TransferDevice(kind, refused, switched, maxBreakersOn, feed, proving, rideThrough);
+    }
+
+    /** The same with at most so many breakers on, or any number when null. */
+    public TransferDevice withMaxBreakersOn(@Nullable Integer most) {
+        return new TransferDevice(kind, refused, switchedNeutral, most, feed, proving, rideThrough);
+    }
+
+    /** The same where a 120 V generator meets the legs so. */
+    public TransferDevice withFeed(Feed other) {
+        return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, other, proving, rideThrough);
+    }
+
+    /** The same with its supply proven there. */
+    public TransferDevice withProving(Proving other) {
+        return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, feed, other, rideThrough);
+    }
+
+    /** The same with a battery that keeps these circuits alive. */
+    public TransferDevice withRideThrough(List<String> circuits) {
+        return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, feed, proving, circuits);
+    }
+
+    /** A 120 V generator feeds both legs. */
+    public boolean bridged() {
+        return feed.bridged();
+    }
+
+    /** The leg that a 120 V generator feeds when not bridged. */
+    public Leg fedLeg() {
+        return feed.fedLeg();
+    }
+
+    /** A meter is fitted that shows both legs without any breaker closed. */
+    public boolean panelMeter() {
+        return proving.panelMeter();
+    }
+
+    /** The circuits that somebody has chosen to prove the supply on. */
+    public List<String> testCircuits() {
+        return proving.testCircuits();
     }
 
     /** Test circuits count only where branch by branch is switched at a panel or a box. */
     public List<String> usableTestCircuits() {
-        return kind.switchesPanel() || kind == Kind.CIRCUIT_SWITCHES ? testCircuits : List.of();
+        return kind.hasTestCircuits() ? proving.testCircuits() : List.of();
     }
 
     /** Whether the supply of a panel can be proven before it is picked up: at a fitted meter, or at test circuits. */
     public boolean provable() {
-        return panelMeter || !usableTestCircuits().isEmpty();
+        return panelMeter() || !usableTestCircuits().isEmpty();
     }
 
     /** The house's own neutral-to-ground bond counts in what the set feeds: through wiring whose neutral is not switched. */
     public boolean houseBondReaches() {
-        return kind != Kind.CORDS && !switchedNeutral;
+        return kind.wired() && !switchedNeutral;
     }
 }

@@ -94,7 +94,7 @@ public final class CauseRanking {
     /** Solves all variations once; {@link #rank} then answers at every keystroke. */
     public CauseRanking(HouseCircuit house) {
         this.house = house;
-        this.splitPhase = house.setup().generator().splitPhase();
+        this.splitPhase = house.setup().source().splitPhase();
         predictSound();
         predictSpeedAndVolts();
         predictFaults();

@@ -15,10 +15,9 @@ import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Setup;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator;
-import juiceswap.core.supply.Generator.BondChange;
 import juiceswap.core.supply.Limits;
 import juiceswap.core.supply.Link;
+import juiceswap.core.supply.Source.BondChange;
 
 /**
  * The household's own set, cord and present loads as a circuit that can be solved. What is not described is taken as usual:
@@ -58,8 +57,8 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
 
     /** How the set's bond has to stand so that there is one in all; what it is when it can't be changed. */
     public static Bond bondInUse(Setup setup) {
-        if (setup.generator().bondChange() != BondChange.SWITCH) {
-            return setup.generator().bond();
+        if (setup.source().bondChange() != BondChange.SWITCH) {
+            return setup.source().bond();
         }
         return setup.transfer().houseBondReaches() ? Bond.FLOATING : Bond.BONDED;
     }
@@ -71,7 +70,7 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
 
     /** With that fault. A 120 V set feeds one leg, or both tied together when it is bridged, whatever else is wrong. */
     public Network with(Faults faults) {
-        boolean oneLeg = !setup.generator().splitPhase();
+        boolean oneLeg = !setup.source().splitPhase();
         boolean tied = oneLeg && setup.transfer().bridged();
         boolean onL1 = !oneLeg || tied || setup.transfer().fedLeg() == Leg.L1;
         boolean onL2 = !oneLeg || tied || setup.transfer().fedLeg() == Leg.L2;
@@ -92,9 +91,8 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
 
     /** The set as a source. */
     public Source source() {
-        Generator generator = setup.generator();
-        double watts = generator.rating().runningWatts() * generator.derating();
-        double windingWatts = generator.splitPhase() ? watts / 2 : watts;
+        double watts = setup.source().runningWatts();
+        double windingWatts = setup.source().splitPhase() ? watts / 2 : watts;
         double ohms = REGULATION * NO_LOAD_VOLTS / (windingWatts / Limits.LEG_VOLTS);
         return new Source(NO_LOAD_VOLTS, NO_LOAD_VOLTS, ohms);
     }

@@ -307,7 +307,7 @@ final class Fold {
     private SwapState known() {
         // a log begins with its start; should that be unreadable, then as a house just gone dark
         return state == null
-                ? changeover.putRight(SwapState.initial(setup.generator().bond(), true, false))
+                ? changeover.putRight(SwapState.initial(setup.source().bond(), true, false))
                 : state;
     }
 

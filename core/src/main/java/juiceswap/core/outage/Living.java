@@ -12,6 +12,7 @@ import juiceswap.core.rotation.Had;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.Supplied;
 import juiceswap.core.rotation.TankLevel;
+import juiceswap.core.supply.Generator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -65,7 +66,8 @@ public record Living(
 
     /** The tank was filled to the top. */
     Living refuelled(Setup setup, Instant at) {
-        Double tank = setup.generator().tankLitres();
+        Generator engine = setup.source().engine();
+        Double tank = engine == null ? null : engine.tankLitres();
         if (tank == null) {
             return this;
         }
@@ -89,7 +91,7 @@ public record Living(
 
     /** What has power: on the set what is picked up, on a live street everything that is closed. */
     private static Set<String> powered(Changeover changeover, SwapState state) {
-        boolean bySwitches = !changeover.kind().switchesPanel();
+        boolean bySwitches = !changeover.parting().switchesPanel();
         if (changeover.fed(state)) {
             return changeover.powered(state);
         }

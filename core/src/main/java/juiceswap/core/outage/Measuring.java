@@ -30,10 +30,10 @@ public final class Measuring {
     public static Event underWay(Standing standing, Readings readings) {
         boolean loaded = standing.changeover().loaded(standing.state());
         VoltageJudgement judged =
-                VoltageJudgement.of(standing.changeover().generator().splitPhase(), true, loaded, readings);
+                VoltageJudgement.of(standing.changeover().source().splitPhase(), true, loaded, readings);
         boolean onTheSet = standing.changeover().fed(standing.state());
         boolean onTheStreet = standing.state().utilityLive()
-                && standing.changeover().kind().switchesPanel()
+                && standing.changeover().parting().switchesPanel()
                 && standing.changeover().onUtilitySide(standing.state());
         if (judged.verdict() == Verdict.STOP && (onTheSet || onTheStreet)) {
             Action measured = onTheSet ? Action.MEASURE_LOADED : Action.MEASURE_UTILITY;
@@ -50,7 +50,7 @@ public final class Measuring {
     public static Event judge(Standing standing, Action action, Readings readings) {
         boolean loaded = underLoad(standing, action);
         VoltageJudgement judged = VoltageJudgement.of(
-                standing.changeover().generator().splitPhase(), action != Action.MEASURE_GENERATOR, loaded, readings);
+                standing.changeover().source().splitPhase(), action != Action.MEASURE_GENERATOR, loaded, readings);
         boolean withoutItsLoad = action == Action.MEASURE_LOADED && !loaded;
         boolean refused = judged.verdict() == Verdict.STOP
                 || withoutItsLoad

@@ -15,6 +15,7 @@ import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.outage.Event.RefusedReading;
 import org.jspecify.annotations.Nullable;
@@ -122,7 +123,7 @@ public record Standing(
 
     /** It is the street's supply that is bad: off with the main; the set need not stop. */
     private static Plan partFromUtility(Changeover fromHere) {
-        Action first = fromHere.kind().hasPlate() ? Action.MAIN_OFF : Action.HANDLE_OFF;
+        Action first = fromHere.parting() == Parting.PLATE ? Action.MAIN_OFF : Action.HANDLE_OFF;
         Plan.Step step = new Plan.Step(first, first.place(fromHere), 0, null, List.of(), false);
         return new Plan(List.of(step), 0, 1, null);
     }

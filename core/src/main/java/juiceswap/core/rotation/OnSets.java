@@ -60,7 +60,7 @@ final class OnSets {
         excluded = new long[count];
         withNeeded = new long[count];
         dependants = new long[count];
-        boolean splitPhase = setup.generator().splitPhase();
+        boolean splitPhase = setup.source().splitPhase();
         boolean neutralsClash = !splitPhase && setup.transfer().bridged();
         for (int i = 0; i < count; i++) {
             Circuit circuit = circuits.get(i);
@@ -82,7 +82,7 @@ final class OnSets {
                 dependants[numbers.get(id)] |= id.equals(circuit.id()) ? 0 : 1L << i;
             }
         }
-        Limits limits = Limits.of(setup.generator(), setup.path());
+        Limits limits = Limits.of(setup.source(), setup.path());
         mostRunning = limits.planRunningWatts() * HAIR;
         mostLegRunning = limits.legRunningWatts() * HAIR;
         mostStarting = limits.startingWatts() * HAIR;

@@ -68,9 +68,9 @@ public record Refuelling(
 
     private static Refuelling walk(RotationPlan plan, Fuel fuel, List<EngineOff> fillings, boolean place) {
         Setup setup = plan.rotation().setup();
-        Generator generator = setup.generator();
-        Double tank = generator.tankLitres();
-        if (tank == null || FuelUse.at(generator, 0).litresPerHour() == null) {
+        Generator engine = setup.source().engine();
+        Double tank = engine == null ? null : engine.tankLitres();
+        if (engine == null || tank == null || FuelUse.at(engine, 0).litresPerHour() == null) {
             return UNKNOWN;
         }
         Horizon horizon = plan.rotation().horizon();
@@ -156,7 +156,7 @@ public record Refuelling(
         for (int slot = 0; slot < plan.on().size(); slot++) {
             Set<String> on = plan.on().get(slot);
             if (!on.equals(before)) {
-                Double perHour = FuelUse.at(setup.generator(), FuelUse.dutyWatts(setup.circuits(on)))
+                Double perHour = FuelUse.at(setup.source(), FuelUse.dutyWatts(setup.circuits(on)))
                         .litresPerHour();
                 burn = perHour == null ? 0 : perHour * hours;
                 before = on;

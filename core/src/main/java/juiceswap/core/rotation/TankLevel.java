@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.List;
 import juiceswap.core.house.Setup;
 import juiceswap.core.supply.FuelUse;
+import juiceswap.core.supply.Generator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -24,8 +25,9 @@ public record TankLevel(double litres) {
      * @param known the last time that it was known, null: full when it began
      */
     public static @Nullable TankLevel of(Setup setup, List<Supplied> supplied, @Nullable Known known, Instant now) {
-        Double tank = setup.generator().tankLitres();
-        if (tank == null || FuelUse.at(setup.generator(), 0).litresPerHour() == null) {
+        Generator engine = setup.source().engine();
+        Double tank = engine == null ? null : engine.tankLitres();
+        if (tank == null || FuelUse.at(setup.source(), 0).litresPerHour() == null) {
             return null;
         }
         double litres = known == null ? tank : Math.min(tank, known.litres());
@@ -34,7 +36,7 @@ public record TankLevel(double litres) {
             Instant from = known != null && known.at().isAfter(one.at()) ? known.at() : one.at();
             Instant to = i + 1 < supplied.size() ? supplied.get(i + 1).at() : now;
             if (one.engineRuns() && from.isBefore(to)) {
-                Double perHour = FuelUse.at(setup.generator(), FuelUse.dutyWatts(setup.circuits(one.circuits())))
+                Double perHour = FuelUse.at(setup.source(), FuelUse.dutyWatts(setup.circuits(one.circuits())))
                         .litresPerHour();
                 litres -= (perHour == null ? 0 : perHour)
                         * Duration.between(from, to).toSeconds()

@@ -5,7 +5,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import juiceswap.core.house.Setup;
-import juiceswap.core.supply.Rating;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -81,12 +80,8 @@ public record WhatHelps(List<Shed> shed, @Nullable Double biggerSet) {
     private static @Nullable Double bigger(Rotation rotation) {
         for (double share : BIGGER) {
             Setup setup = rotation.setup();
-            List<Rating> ratings = setup.generator().ratings().stream()
-                    .map(rating ->
-                            new Rating(rating.fuel(), rating.runningWatts() * share, rating.startingWatts() * share))
-                    .toList();
             Setup bigger =
-                    new Setup(setup.transfer(), setup.generator().withRatings(ratings), setup.path(), setup.circuits());
+                    new Setup(setup.transfer(), setup.source().timesWatts(share), setup.path(), setup.circuits());
             RotationPlan plan =
                     new Rotation(bigger, rotation.horizon(), rotation.now(), rotation.needs()).plan(Effort.INSTANT);
             if (plan.unmet().stream().allMatch(RotationPlan.Unmet::engineOff)) {

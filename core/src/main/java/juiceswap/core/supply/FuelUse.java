@@ -14,13 +14,9 @@ import org.jspecify.annotations.Nullable;
 /**
  * How long the fuel lasts.
  *
- * @param litresPerHour null for natural gas, which comes through a pipe
+ * @param litresPerHour null where nobody counts litres: fuel from a pipe, or none at all
  */
 public record FuelUse(@Nullable Double litresPerHour) {
-    /** Rules of thumb at full load, litres per kWh; propane as litres of liquid. */
-    private static final Map<Fuel, Double> FULL_LOAD_LITRES_PER_KWH =
-            Map.of(Fuel.GASOLINE, 0.60, Fuel.DIESEL, 0.42, Fuel.PROPANE, 0.95);
-
     /** Share of the full-load consumption that an idling engine burns: rule of thumb. */
     private static final double IDLE_SHARE = 0.3;
 
@@ -33,17 +29,19 @@ public record FuelUse(@Nullable Double litresPerHour) {
      *
      * @param averageWatts 0 or more
      */
-    public static FuelUse at(Generator generator, double averageWatts) {
+    public static FuelUse at(Source source, double averageWatts) {
         InvalidInput.notNegative("/averageWatts", averageWatts);
-        if (generator.fuel() == Fuel.NATURAL_GAS) {
+        Generator generator = source.engine();
+        Double litresPerKwh = generator == null ? null : generator.fuel().litresPerKwh();
+        if (generator == null || litresPerKwh == null) {
             return new FuelUse(null);
         }
-        double fullWatts = generator.rating().runningWatts() * generator.derating();
+        double fullWatts = generator.runningWatts();
         double percent = 100 * averageWatts / fullWatts;
         if (!generator.litresPerHour().isEmpty()) {
             return new FuelUse(fromTable(generator, percent));
         }
-        double full = FULL_LOAD_LITRES_PER_KWH.get(generator.fuel()) * fullWatts / 1000;
+        double full = litresPerKwh * fullWatts / 1000;
         double share = Math.min(100, percent) / 100;
         return new FuelUse(full * (IDLE_SHARE + (1 - IDLE_SHARE) * share));
     }

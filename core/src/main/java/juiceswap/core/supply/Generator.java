@@ -5,7 +5,6 @@ import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.TreeMap;
 import juiceswap.core.InvalidInput;
-import juiceswap.core.Worded;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -38,30 +37,8 @@ public record Generator(
         boolean inverter,
         boolean idleControl,
         @Nullable Double tankLitres,
-        NavigableMap<Double, Double> litresPerHour) {
-
-    /** How the neutral-to-frame bond can be changed. */
-    public enum BondChange implements Worded {
-        SWITCH("switch"),
-        JUMPER("jumper"),
-        NONE("none");
-
-        private final String word;
-
-        BondChange(String word) {
-            this.word = word;
-        }
-
-        @Override
-        public String word() {
-            return word;
-        }
-    }
-
-    /** Rules of thumb for a fuel the label is silent on, against gasoline. */
-    private static final double PROPANE_SHARE = 0.90;
-
-    private static final double NATURAL_GAS_SHARE = 0.80;
+        NavigableMap<Double, Double> litresPerHour)
+        implements Source {
 
     public Generator {
         ratings = List.copyOf(ratings);
@@ -75,32 +52,201 @@ public record Generator(
         InvalidInput.unless(derating(altitudeM, ambientC) > 0, "/altitudeM", "invalid.nothing-left");
     }
 
+    /** A generator to be described: gasoline, 120/240 V, all else as is usual until it is said. */
+    public static Change described() {
+        return new Change();
+    }
+
+    /** A copy to change. */
+    public Change change() {
+        return new Change(this);
+    }
+
+    /** A generator being described; {@link #generator()} ends it. */
+    public static final class Change {
+        private boolean splitPhase = true;
+        private Fuel fuel = Fuel.GASOLINE;
+        private List<Rating> ratings = List.of();
+        private boolean outputSwitch = true;
+        private double altitudeM;
+        private double ambientC = 20;
+        private double marginPercent = 80;
+        private Bond bond = Bond.UNKNOWN;
+        private BondChange bondChange = BondChange.NONE;
+        private boolean gfciOutlets;
+        private boolean inverter;
+        private boolean idleControl;
+        private @Nullable Double tankLitres;
+        private NavigableMap<Double, Double> litresPerHour = new TreeMap<>();
+
+        private Change() {}
+
+        private Change(Generator from) {
+            splitPhase = from.splitPhase;
+            fuel = from.fuel;
+            ratings = from.ratings;
+            outputSwitch = from.outputSwitch;
+            altitudeM = from.altitudeM;
+            ambientC = from.ambientC;
+            marginPercent = from.marginPercent;
+            bond = from.bond;
+            bondChange = from.bondChange;
+            gfciOutlets = from.gfciOutlets;
+            inverter = from.inverter;
+            idleControl = from.idleControl;
+            tankLitres = from.tankLitres;
+            litresPerHour = from.litresPerHour;
+        }
+
+        /** 120/240 V, else 120 V. */
+        public Change splitPhase(boolean value) {
+            splitPhase = value;
+            return this;
+        }
+
+        /** What it burns now. */
+        public Change fuel(Fuel value) {
+            fuel = value;
+            return this;
+        }
+
+        /** What its label promises on each fuel. */
+        public Change ratings(List<Rating> value) {
+            ratings = value;
+            return this;
+        }
+
+        /** Has a breaker of its own. */
+        public Change outputSwitch(boolean value) {
+            outputSwitch = value;
+            return this;
+        }
+
+        /** Metres above the sea. */
+        public Change altitudeM(double value) {
+            altitudeM = value;
+            return this;
+        }
+
+        /** Air temperature, °C. */
+        public Change ambientC(double value) {
+            ambientC = value;
+            return this;
+        }
+
+        /** Share of the running watts to plan with. */
+        public Change marginPercent(double value) {
+            marginPercent = value;
+            return this;
+        }
+
+        /** As it is labelled. */
+        public Change bond(Bond value) {
+            bond = value;
+            return this;
+        }
+
+        /** How the bond can be changed. */
+        public Change bondChange(BondChange value) {
+            bondChange = value;
+            return this;
+        }
+
+        /** Its outlets are ground-fault protected. */
+        public Change gfciOutlets(boolean value) {
+            gfciOutlets = value;
+            return this;
+        }
+
+        /** An inverter set. */
+        public Change inverter(boolean value) {
+            inverter = value;
+            return this;
+        }
+
+        /** Has an economy throttle. */
+        public Change idleControl(boolean value) {
+            idleControl = value;
+            return this;
+        }
+
+        /** Litres that the tank holds. */
+        public Change tankLitres(@Nullable Double value) {
+            tankLitres = value;
+            return this;
+        }
+
+        /** Consumption by percent of running watts. */
+        public Change litresPerHour(NavigableMap<Double, Double> value) {
+            litresPerHour = value;
+            return this;
+        }
+
+        /** What was described. {@link InvalidInput} names each field that can't be so. */
+        public Generator generator() {
+            return new Generator(
+                    splitPhase,
+                    fuel,
+                    ratings,
+                    outputSwitch,
+                    altitudeM,
+                    ambientC,
+                    marginPercent,
+                    bond,
+                    bondChange,
+                    gfciOutlets,
+                    inverter,
+                    idleControl,
+                    tankLitres,
+                    litresPerHour);
+        }
+    }
+
     /** The same set with another label. */
     public Generator withRatings(List<Rating> others) {
-        return with(others, bond);
+        return change().ratings(others).generator();
     }
 
-    /** The same set, bonded or not. */
+    @Override
     public Generator withBond(Bond other) {
-        return with(ratings, other);
+        return change().bond(other).generator();
     }
 
-    private Generator with(List<Rating> itsRatings, Bond itsBond) {
-        return new Generator(
-                splitPhase,
-                fuel,
-                itsRatings,
-                outputSwitch,
-                altitudeM,
-                ambientC,
-                marginPercent,
-                itsBond,
-                bondChange,
-                gfciOutlets,
-                inverter,
-                idleControl,
-                tankLitres,
-                litresPerHour);
+    @Override
+    public Generator timesWatts(double factor) {
+        return withRatings(scaledRatings(factor));
+    }
+
+    /** So many of it as one: watts, tank and consumption times {@code factor}, above 0. */
+    public Generator scaled(double factor) {
+        NavigableMap<Double, Double> litres = new TreeMap<>();
+        litresPerHour.forEach((percent, perHour) -> litres.put(percent, perHour * factor));
+        return change().ratings(scaledRatings(factor))
+                .tankLitres(tankLitres == null ? null : (Double) (tankLitres * factor))
+                .litresPerHour(litres)
+                .generator();
+    }
+
+    private List<Rating> scaledRatings(double factor) {
+        return ratings.stream()
+                .map(rating ->
+                        new Rating(rating.fuel(), rating.runningWatts() * factor, rating.startingWatts() * factor))
+                .toList();
+    }
+
+    @Override
+    public double runningWatts() {
+        return rating().runningWatts() * derating();
+    }
+
+    @Override
+    public double startingWatts() {
+        return rating().startingWatts() * derating();
+    }
+
+    @Override
+    public Generator engine() {
+        return this;
     }
 
     /** The rating on the fuel in use; from gasoline by rule of thumb where the label is silent. */
@@ -109,6 +255,7 @@ public record Generator(
     }
 
     /** Whether {@link #rating()} is a rule of thumb. */
+    @Override
     public boolean ratingAssumed() {
         return ratings.stream().noneMatch(rating -> rating.fuel() == fuel);
     }
@@ -117,6 +264,7 @@ public record Generator(
      * Share of the label's watts that is left: 3.5 % less per 305 m of altitude, 1 % less per 5.6 °C above 25 °C (common
      * manufacturers' figures for carburetted engines).
      */
+    @Override
     public double derating() {
         return derating(altitudeM, ambientC);
     }
@@ -130,10 +278,10 @@ public record Generator(
     private static Optional<Rating> ratingFor(Fuel fuel, List<Rating> ratings) {
         Optional<Rating> given =
                 ratings.stream().filter(rating -> rating.fuel() == fuel).findFirst();
-        if (given.isPresent() || fuel == Fuel.DIESEL) {
+        Double share = fuel.shareOfGasoline();
+        if (given.isPresent() || share == null) {
             return given;
         }
-        double share = fuel == Fuel.PROPANE ? PROPANE_SHARE : NATURAL_GAS_SHARE;
         return ratings.stream()
                 .filter(rating -> rating.fuel() == Fuel.GASOLINE)
                 .findFirst()

@@ -32,11 +32,10 @@ public record Limits(
     public static final double LEG_VOLTS = 120;
 
     /** What a set gives through that path. */
-    public static Limits of(Generator generator, List<Link> path) {
-        Rating rating = generator.rating();
-        double plan = rating.runningWatts() * generator.derating() * generator.marginPercent() / 100;
-        double starting = rating.startingWatts() * generator.derating();
-        int windings = generator.splitPhase() ? 2 : 1;
+    public static Limits of(Source source, List<Link> path) {
+        double plan = source.runningWatts() * source.marginPercent() / 100;
+        double starting = source.startingWatts();
+        int windings = source.splitPhase() ? 2 : 1;
         double generatorLegWatts = plan / windings;
 
         Link weakest = weakest(path);
@@ -51,7 +50,7 @@ public record Limits(
                 linkAmps,
                 weakestKind,
                 linkWatts < generatorLegWatts ? weakestKind : null,
-                generator.ratingAssumed());
+                source.ratingAssumed());
     }
 
     /** The link that carries the least amps, the first of equals; null for an empty path. */

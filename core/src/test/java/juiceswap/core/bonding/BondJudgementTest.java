@@ -8,7 +8,7 @@ import juiceswap.core.bonding.BondJudgement.Action;
 import juiceswap.core.bonding.BondJudgement.Use;
 import juiceswap.core.bonding.BondJudgement.Verdict;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.Source.BondChange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

@@ -23,7 +23,7 @@ class SizingTest {
     }
 
     private static Setup withRating(Setup setup, double runningWatts, double startingWatts) {
-        Generator generator = setup.generator();
+        Generator generator = setup.source().engine();
         Rating label = new Rating(generator.fuel(), runningWatts, startingWatts);
         return new Setup(setup.transfer(), generator.withRatings(List.of(label)), setup.path(), setup.circuits());
     }

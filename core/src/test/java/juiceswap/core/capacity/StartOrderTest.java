@@ -47,7 +47,7 @@ class StartOrderTest {
     }
 
     private static double peak(Setup setup, List<String> order) {
-        Limits limits = Limits.of(setup.generator(), setup.path());
+        Limits limits = Limits.of(setup.source(), setup.path());
         double peak = 0;
         double l1 = 0;
         double l2 = 0;

@@ -3,20 +3,19 @@ package juiceswap.core.changeover;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.stream.Stream;
 import juiceswap.core.Samples;
 import juiceswap.core.changeover.SwapState.Branches;
 import juiceswap.core.changeover.SwapState.Handle;
-import juiceswap.core.house.Leg;
+import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
-import juiceswap.core.supply.Generator.BondChange;
 import juiceswap.core.supply.Rating;
+import juiceswap.core.supply.Source.BondChange;
 
 /**
  * Every position that a house's hardware can be left in: each combination of the transfer device, the branches, the engine,
@@ -28,38 +27,24 @@ public final class EveryState {
 
     private EveryState() {}
 
-    /** The seven kinds that are not refused. */
+    /** Every kind that there is. */
     public static Stream<Kind> kinds() {
-        return Stream.of(
-                Kind.INTERLOCK,
-                Kind.TRANSFER_SWITCH,
-                Kind.SUBPANEL,
-                Kind.CIRCUIT_SWITCHES,
-                Kind.AUTOMATIC_CIRCUITS,
-                Kind.APPLIANCE,
-                Kind.CORDS);
+        return Stream.of(Kind.values());
     }
 
     /** A cottage with that device, where a fridge and a well pump shall run. */
     public static Changeover changeover(Kind kind) {
-        boolean tests = kind.switchesPanel() || kind == Kind.CIRCUIT_SWITCHES;
-        TransferDevice device = new TransferDevice(
-                kind, false, null, false, Leg.L1, false, tests ? List.of("lamp", "lights") : List.of());
-        Generator generator = new Generator(
-                true,
-                Fuel.GASOLINE,
-                List.of(new Rating(Fuel.GASOLINE, 6800, 8400)),
-                true,
-                0,
-                -5,
-                80,
-                Bond.BONDED,
-                BondChange.SWITCH,
-                false,
-                false,
-                true,
-                20.0,
-                new TreeMap<>());
+        boolean tests = kind.hasTestCircuits();
+        TransferDevice device = TransferDevice.of(kind)
+                .withProving(new TransferDevice.Proving(false, tests ? List.of("lamp", "lights") : List.of()));
+        Generator generator = Generator.described()
+                .ratings(List.of(new Rating(Fuel.GASOLINE, 6800, 8400)))
+                .ambientC(-5)
+                .bond(Bond.BONDED)
+                .bondChange(BondChange.SWITCH)
+                .idleControl(true)
+                .tankLitres(20.0)
+                .generator();
         Setup setup =
                 new Setup(device, generator, Samples.path(), Samples.cottage().circuits());
         return new Changeover(setup, new Options(false, false, Set.of(), List.of("fridge", "well"), false, null));
@@ -92,12 +77,12 @@ public final class EveryState {
     private static List<SwapState> devices(Changeover changeover, boolean soundPlate) {
         SwapState.Change state = SwapState.initial(Bond.BONDED, false, false).change();
         List<SwapState> devices = new ArrayList<>();
-        if (changeover.kind() == Kind.TRANSFER_SWITCH) {
+        if (changeover.parting() == Parting.HANDLE) {
             for (Handle handle : Handle.values()) {
                 state.handle = handle;
                 devices.add(state.state());
             }
-        } else if (changeover.kind().hasPlate()) {
+        } else if (changeover.parting() == Parting.PLATE) {
             for (int bits = 0; bits < 8; bits++) {
                 state.mainOn = (bits & 1) != 0;
                 state.plateToGenerator = (bits & 2) != 0;

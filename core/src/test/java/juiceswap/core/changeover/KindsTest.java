@@ -1,23 +1,24 @@
 package juiceswap.core.changeover;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
 import java.util.Set;
-import java.util.TreeMap;
 import juiceswap.core.Samples;
-import juiceswap.core.house.Leg;
+import juiceswap.core.house.RefusedArrangement;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.PowerStation;
 import juiceswap.core.supply.Rating;
+import juiceswap.core.supply.Source.BondChange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -27,24 +28,20 @@ import org.junit.jupiter.params.provider.EnumSource;
 class KindsTest {
 
     private static Setup setup(Kind kind, Bond bond, BondChange change, Fuel fuel, boolean outputSwitch) {
-        boolean tests = kind.switchesPanel() || kind == Kind.CIRCUIT_SWITCHES;
+        boolean tests = kind.hasTestCircuits();
         return new Setup(
-                new TransferDevice(kind, false, null, false, Leg.L1, false, tests ? List.of("lamp") : List.of()),
-                new Generator(
-                        true,
-                        fuel,
-                        List.of(new Rating(Fuel.GASOLINE, 6800, 8400)),
-                        outputSwitch,
-                        0,
-                        -5,
-                        80,
-                        bond,
-                        change,
-                        false,
-                        false,
-                        true,
-                        20.0,
-                        new TreeMap<>()),
+                TransferDevice.of(kind)
+                        .withProving(new TransferDevice.Proving(false, tests ? List.of("lamp") : List.of())),
+                Generator.described()
+                        .fuel(fuel)
+                        .ratings(List.of(new Rating(Fuel.GASOLINE, 6800, 8400)))
+                        .outputSwitch(outputSwitch)
+                        .ambientC(-5)
+                        .bond(bond)
+                        .bondChange(change)
+                        .idleControl(true)
+                        .tankLitres(20.0)
+                        .generator(),
                 Samples.path(),
                 Samples.cottage().circuits());
     }
@@ -55,20 +52,11 @@ class KindsTest {
     }
 
     private static SwapState dark(Setup setup) {
-        return SwapState.initial(setup.generator().bond(), true, false);
+        return SwapState.initial(setup.source().bond(), true, false);
     }
 
     @ParameterizedTest
-    @EnumSource(
-            names = {
-                "INTERLOCK",
-                "TRANSFER_SWITCH",
-                "SUBPANEL",
-                "CIRCUIT_SWITCHES",
-                "AUTOMATIC_CIRCUITS",
-                "APPLIANCE",
-                "CORDS"
-            })
+    @EnumSource
     void thereAndBack(Kind kind) {
         Setup setup = setup(kind, Bond.BONDED, BondChange.SWITCH, Fuel.GASOLINE, true);
         Changeover changeover =
@@ -110,16 +98,21 @@ class KindsTest {
         "LIFTED_GROUND,GROUND_LIFTED",
         "INDOOR_GENERATOR,INDOORS"
     })
-    void whatKillsIsRefusedForEveryGoal(Kind kind, Refusal.Code code) {
-        Setup setup = setup(kind, Bond.BONDED, BondChange.SWITCH, Fuel.GASOLINE, true);
+    void whatKillsIsRefusedForEveryGoal(RefusedArrangement arrangement, Refusal.Code code) {
+        Setup setup = new Setup(
+                TransferDevice.instead(arrangement),
+                setup(Kind.CORDS, Bond.BONDED, BondChange.SWITCH, Fuel.GASOLINE, true)
+                        .source(),
+                Samples.path(),
+                Samples.cottage().circuits());
         for (Goal goal : Goal.values()) {
             Refusal refusal = plan(setup, goal, dark(setup)).refused();
             assertNotNull(refusal);
             assertEquals(code, refusal.code());
         }
         assertEquals(
-                "generator breaker off, engine off",
-                plan(setup, Goal.MAKE_SAFE, dark(setup)).refused().instead());
+                "refusal.instead.make-safe",
+                plan(setup, Goal.MAKE_SAFE, dark(setup)).refused().instead().key());
     }
 
     @ParameterizedTest
@@ -149,5 +142,62 @@ class KindsTest {
     void aSmallFloatingSetOnCordsIsUsedAsMade() {
         Setup setup = setup(Kind.CORDS, Bond.FLOATING, BondChange.NONE, Fuel.GASOLINE, true);
         assertNull(plan(setup, Goal.ON_GENERATOR, dark(setup)).refused());
+    }
+
+    /**
+     * Whatever the kind: in every state in which the house is fed and no danger stands, the device keeps it off the
+     * utility's wires, and every way onto the generator contains the steps that part it where a person has to do that.
+     */
+    @ParameterizedTest
+    @EnumSource
+    void noPlanWithoutParting(Kind kind) {
+        Changeover changeover = EveryState.changeover(kind);
+        for (SwapState state : EveryState.of(changeover, false)) {
+            if (changeover.fed(state) && !changeover.danger(state)) {
+                assertTrue(changeover.parted(state), () -> kind + " " + state);
+            }
+        }
+        Plan plan = new Planner(changeover, Goal.ON_GENERATOR).plan(dark(changeover.setup()));
+        List<Action> actions = plan.steps().stream().map(Plan.Step::action).toList();
+        List<Action> parting = switch (kind.parting()) {
+            case PLATE -> List.of(Action.MAIN_OFF, Action.PLATE_TO_GENERATOR, Action.INPUT_ON);
+            case HANDLE -> List.of(Action.HANDLE_OFF, Action.HANDLE_GENERATOR);
+            case SWITCH_EACH, UNPLUGGED -> List.of(Action.PICK_UP);
+            case BY_ITSELF -> List.of();
+        };
+        assertTrue(actions.containsAll(parting), () -> kind + " " + actions);
+    }
+
+    /** A battery is not warmed up, cooled down, or asked for oil, fuel and clean air; all else is as with an engine. */
+    @ParameterizedTest
+    @EnumSource
+    void withoutAnEngineThereAndBack(Kind kind) {
+        PowerStation station = new PowerStation(
+                new PowerStation.Output(true, 6000, 9000, true, false), 10_000, 1500, 80, 20, Bond.FLOATING);
+        Setup setup = new Setup(
+                TransferDevice.of(kind)
+                        .withProving(new TransferDevice.Proving(
+                                false, kind.hasTestCircuits() ? List.of("lamp") : List.of())),
+                station,
+                Samples.path(),
+                Samples.cottage().circuits());
+        Changeover changeover =
+                new Changeover(setup, new Options(false, false, Set.of(), List.of("fridge"), false, null));
+        Plan plan = new Planner(changeover, Goal.ON_GENERATOR).plan(dark(setup));
+        List<Action> actions = plan.steps().stream().map(Plan.Step::action).toList();
+        assertTrue(actions.contains(Action.INSPECT_CORD), actions::toString);
+        for (Action ofEngines : List.of(
+                Action.CHECK_OIL, Action.CHECK_FUEL, Action.CHECK_PLACEMENT, Action.CHECK_CO_ALARM, Action.WARM_UP)) {
+            assertFalse(actions.contains(ofEngines), actions::toString);
+        }
+        SwapState on = follow(changeover, Goal.ON_GENERATOR, dark(setup));
+        assertTrue(changeover.fed(on));
+        assertEquals(
+                Refusal.Code.NO_TANK, plan(setup, Goal.REFUEL, on).refused().code());
+        SwapState.Change live = on.change();
+        live.utilityLive = true;
+        assertEquals(
+                Engine.STOPPED,
+                follow(changeover, Goal.ON_UTILITY, live.state()).engine());
     }
 }

@@ -29,11 +29,7 @@ class DeviceChoiceTest {
     }
 
     private static Setup house(Kind kind, Circuit... circuits) {
-        return new Setup(
-                new TransferDevice(kind, false, null, false, Leg.L1, false, List.of()),
-                Samples.generator(6800, 8400),
-                List.of(),
-                List.of(circuits));
+        return new Setup(TransferDevice.of(kind), Samples.generator(6800, 8400), List.of(), List.of(circuits));
     }
 
     @Test

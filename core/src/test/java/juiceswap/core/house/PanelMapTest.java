@@ -143,6 +143,7 @@ class PanelMapTest {
                 .isEqualTo(23);
         assertThat(new Panel(24, Leg.L1, Panel.Numbering.FROM_BOTTOM).printed(24))
                 .isEqualTo(2);
-        assertThatThrownBy(() -> new Panel(7, Leg.L1, Panel.Numbering.ACROSS)).hasMessageContaining("invalid.panel-spaces");
+        assertThatThrownBy(() -> new Panel(7, Leg.L1, Panel.Numbering.ACROSS))
+                .hasMessageContaining("invalid.panel-spaces");
     }
 }

@@ -7,10 +7,8 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
-import java.util.TreeMap;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Samples;
-import juiceswap.core.supply.Generator.BondChange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -18,21 +16,13 @@ import org.junit.jupiter.params.provider.CsvSource;
 class LimitsTest {
 
     private static Generator on(Fuel fuel, boolean splitPhase) {
-        return new Generator(
-                splitPhase,
-                fuel,
-                List.of(new Rating(Fuel.GASOLINE, 5000, 6000)),
-                true,
-                0,
-                20,
-                100,
-                Bond.BONDED,
-                BondChange.NONE,
-                false,
-                false,
-                false,
-                null,
-                new TreeMap<>());
+        return Generator.described()
+                .splitPhase(splitPhase)
+                .fuel(fuel)
+                .ratings(List.of(new Rating(Fuel.GASOLINE, 5000, 6000)))
+                .marginPercent(100)
+                .bond(Bond.BONDED)
+                .generator();
     }
 
     @ParameterizedTest

@@ -14,7 +14,7 @@ import juiceswap.core.bonding.BondTests;
 import juiceswap.core.electrical.Network;
 import juiceswap.core.electrical.Network.Between;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.Source.BondChange;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import org.springframework.web.bind.annotation.PostMapping;

@@ -81,7 +81,7 @@ public class PlanningApi {
         InvalidInput.unless(planned || averageWatts != null, "/averageWatts", "invalid.plan-or-watts");
         InvalidInput.unless(!planned || averageWatts == null, "/plan", "invalid.plan-and-watts");
         FuelUse use = FuelUse.at(
-                setup.generator(),
+                setup.source(),
                 planned ? Json.under("/plan", () -> averageOf(setup, request.path("plan"))) : averageWatts);
         double tankLitresNow = request.path("tankLitresNow").asDouble();
         LocalDateTime at = NeedsReader.time(request, "at");
@@ -158,7 +158,7 @@ public class PlanningApi {
             return around(setup, request);
         }
         InvalidInput.unless(request.path("l1Amps").isNumber(), "/l1Amps", "invalid.missing");
-        boolean splitPhase = setup.generator().splitPhase();
+        boolean splitPhase = setup.source().splitPhase();
         InvalidInput.unless(!splitPhase || request.path("l2Amps").isNumber(), "/l2Amps", "invalid.missing");
         LoadsReading reading = LoadsReading.of(
                 setup,

@@ -130,7 +130,7 @@ public class DemoData implements ApplicationRunner {
     /** From a dark house onto the set; when that was done. */
     private Instant begin(long household, HouseholdFile file, Account one, Account other, Instant start) {
         Changeover changeover = new Changeover(file.setup(), file.outage());
-        SwapState dark = SwapState.initial(file.setup().generator().bond(), true, false);
+        SwapState dark = SwapState.initial(file.setup().source().bond(), true, false);
         outages.start(
                 household,
                 file,

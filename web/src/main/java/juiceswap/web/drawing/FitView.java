@@ -47,7 +47,7 @@ public record FitView(String verdict, String headline, List<String> lines, List<
                 .filter(Finding::blocks)
                 .map(finding -> finding(finding, household))
                 .forEach(lines::add);
-        boolean splitPhase = household.setup().generator().splitPhase();
+        boolean splitPhase = household.setup().source().splitPhase();
         List<GlassView> legs = new ArrayList<>();
         for (Leg leg : splitPhase ? Leg.values() : new Leg[] {Leg.L1}) {
             double limit = capacity.limits().legStartingWatts();

@@ -385,8 +385,8 @@ public record RotationView(
 
         private List<LegChart> legs(int bottom) {
             Setup setup = plan.rotation().setup();
-            Limits limits = Limits.of(setup.generator(), setup.path());
-            boolean splitPhase = setup.generator().splitPhase();
+            Limits limits = Limits.of(setup.source(), setup.path());
+            boolean splitPhase = setup.source().splitPhase();
             List<LegChart> charts = new ArrayList<>();
             int y = bottom + GAP;
             for (Leg leg : splitPhase ? List.of(Leg.L1, Leg.L2) : List.of(Leg.L1)) {

@@ -10,7 +10,7 @@ import juiceswap.core.changeover.SwapState.Handle;
 import juiceswap.core.changeover.WhatIf;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.Source.BondChange;
 import juiceswap.web.drawing.Scene.Note;
 import juiceswap.web.drawing.Scene.Part;
 import juiceswap.web.drawing.Scene.Wire;
@@ -449,15 +449,15 @@ public final class SceneDrawing {
                 ""));
         List<Part> controls = new ArrayList<>();
         control(controls, "engine", "switch", running ? "RUN" : "STOP", running);
-        if (changeover.generator().outputSwitch()) {
+        if (changeover.source().outputSwitch()) {
             control(controls, "output", "breaker", state.outputOn() ? "ON" : "OFF", state.outputOn());
         }
-        if (changeover.generator().idleControl()) {
+        if (changeover.source().idleControl()) {
             control(controls, "eco", "idle ctrl", state.ecoOn() ? "ON" : "OFF", state.ecoOn());
         }
         control(
                 controls,
-                changeover.generator().bondChange() == BondChange.SWITCH ? "bond" : "",
+                changeover.source().bondChange() == BondChange.SWITCH ? "bond" : "",
                 "bond",
                 state.bond().word(),
                 state.bond() == Bond.BONDED);

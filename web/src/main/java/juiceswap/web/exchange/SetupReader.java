@@ -1,5 +1,6 @@
 package juiceswap.web.exchange;
 
+import juiceswap.core.supply.Source;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeMap;
@@ -132,7 +133,7 @@ public final class SetupReader {
                 Json.number(json, "ambientC", 20),
                 Json.number(json, "marginPercent", 80),
                 bond(Json.text(json, "bond", "unknown")),
-                Worded.of(Generator.BondChange.class, Json.text(json, "bondChange", "none")),
+                Worded.of(Source.BondChange.class, Json.text(json, "bondChange", "none")),
                 Json.flag(json, "gfciOutlets", false),
                 Json.text(json, "engine", "conventional").equals("inverter"),
                 Json.flag(json, "eco", false),

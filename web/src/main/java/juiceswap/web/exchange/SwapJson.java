@@ -20,7 +20,7 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Setup;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.Source.BondChange;
 import tools.jackson.databind.JsonNode;
 
 /** States and options of the changeover, from and to JSON that satisfies its schema. */
@@ -30,10 +30,10 @@ public final class SwapJson {
     /** Reads a state; what is absent keeps the defaults of a house gone dark. */
     public static SwapState state(JsonNode json, Setup setup) {
         Bond bond = SetupReader.bond(
-                Json.text(json, "bond", setup.generator().bond().word()));
+                Json.text(json, "bond", setup.source().bond().word()));
         InvalidInput.unless(
-                setup.generator().bondChange() == BondChange.SWITCH
-                        || bond == setup.generator().bond(),
+                setup.source().bondChange() == BondChange.SWITCH
+                        || bond == setup.source().bond(),
                 "/bond",
                 "invalid.no-bond-switch");
         SwapState.Change state = SwapState.initial(bond, true, false).change();

@@ -134,8 +134,8 @@ class Frame {
     private static LineView calm(HouseholdFile file) {
         Changeover changeover = new Changeover(file.setup(), Options.NONE);
         SwapState.Change state = SwapState.initial(
-                        file.setup().generator().bond(),
-                        file.setup().generator().idleControl(),
+                        file.setup().source().bond(),
+                        file.setup().source().idleControl(),
                         false)
                 .change();
         state.utilityLive = true;

@@ -156,7 +156,7 @@ class ChooseController {
             circuits.add(circuit);
         }
         Setup setup = file.setup();
-        return new Setup(setup.transfer(), setup.generator(), setup.path(), circuits);
+        return new Setup(setup.transfer(), setup.source(), setup.path(), circuits);
     }
 
     private static void judge(HouseholdFile file, Setup setup, Set<String> on, Set<String> must, Model model) {

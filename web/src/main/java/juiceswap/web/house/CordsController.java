@@ -73,7 +73,7 @@ class CordsController {
         model.addAttribute("cord", one ? cord : null);
         model.addAttribute("add", add || one);
         model.addAttribute("gauges", Conductor.gauges().subList(0, 6));
-        model.addAttribute("gfciSet", file.setup().generator().gfciOutlets());
+        model.addAttribute("gfciSet", file.setup().source().gfciOutlets());
         Form form = (Form) Objects.requireNonNull(model.getAttribute("form"));
         if (!form.wrong() && one) {
             ExtensionCord chosen = file.cords().get(cord);
@@ -111,7 +111,7 @@ class CordsController {
     /** Outlets of the set that are protected protect the cords that hang on them. */
     private static CordPlan.Cord protectedBy(ExtensionCord cord, HouseholdFile file) {
         CordPlan.Cord own = cord.cord();
-        boolean gfci = own.gfci() || file.setup().generator().gfciOutlets();
+        boolean gfci = own.gfci() || file.setup().source().gfciOutlets();
         return new CordPlan.Cord(own.wire(), own.lengthM(), own.plugAmps(), gfci);
     }
 

@@ -96,7 +96,7 @@ class SizeController {
         model.addAttribute("decides", decides(sizing, setup));
         model.addAttribute("must", setup.circuits(must));
         model.addAttribute("needs240", setup.circuits(must).stream().anyMatch(Circuit::has240));
-        model.addAttribute("enough", sizing.carriedBy(setup.generator().rating()));
+        model.addAttribute("enough", sizing.carriedBy(setup.source().rating()));
         model.addAttribute("left", left(setup, sizing));
         model.addAttribute("error", Shown.watts(error(file, must)));
         model.addAttribute("rows", rows(file, allAtOnce));
@@ -105,8 +105,8 @@ class SizeController {
                 sizing.order().stream().map(id -> setup.circuit(id).label()).toList());
         model.addAttribute(
                 "label",
-                Shown.watts(setup.generator().rating().runningWatts()) + " running, "
-                        + Shown.watts(setup.generator().rating().startingWatts()) + " starting");
+                Shown.watts(setup.source().rating().runningWatts()) + " running, "
+                        + Shown.watts(setup.source().rating().startingWatts()) + " starting");
     }
 
     private static double error(HouseholdFile file, List<String> ids) {
@@ -118,7 +118,7 @@ class SizeController {
 
     /** Which of the four limits decides, in words with its figures. */
     private static String decides(Sizing sizing, Setup setup) {
-        Generator generator = setup.generator();
+        Generator generator = setup.source();
         LegWatts running = sizing.running();
         String margin = Shown.plain(generator.marginPercent()) + " %";
         String height = generator.derating() < 1
@@ -138,14 +138,14 @@ class SizeController {
     }
 
     private static List<Left> left(Setup setup, Sizing sizing) {
-        Limits limits = Limits.of(setup.generator(), setup.path());
-        double running = setup.generator().rating().runningWatts() - sizing.runningWatts();
-        double starting = setup.generator().rating().startingWatts() - sizing.startingWatts();
+        Limits limits = Limits.of(setup.source(), setup.path());
+        double running = setup.source().rating().runningWatts() - sizing.runningWatts();
+        double starting = setup.source().rating().startingWatts() - sizing.startingWatts();
         List<Left> left = new ArrayList<>();
         left.add(new Left("on the label", signed(running), signed(starting), running > -0.5 && starting > -0.5));
         double l1 = limits.legRunningWatts() - sizing.running().l1();
-        left.add(new Left(setup.generator().splitPhase() ? "on L1, running" : "running", signed(l1), "", l1 > -0.5));
-        if (setup.generator().splitPhase()) {
+        left.add(new Left(setup.source().splitPhase() ? "on L1, running" : "running", signed(l1), "", l1 > -0.5));
+        if (setup.source().splitPhase()) {
             double l2 = limits.legRunningWatts() - sizing.running().l2();
             left.add(new Left("on L2, running", signed(l2), "", l2 > -0.5));
         }
@@ -197,7 +197,7 @@ class SizeController {
     private static Row row(String name, List<String> ids, Setup setup, boolean allAtOnce, double most) {
         Sizing sizing = Sizing.of(setup, ids, allAtOnce);
         // what a set just large enough would burn: its table, where there is one, is that of the present set
-        FuelUse use = FuelUse.at(setup.generator(), FuelUse.dutyWatts(setup.circuits(ids)));
+        FuelUse use = FuelUse.at(setup.source(), FuelUse.dutyWatts(setup.circuits(ids)));
         @Nullable Double litres = use.litresPerHour();
         return new Row(
                 name,
@@ -205,7 +205,7 @@ class SizeController {
                         ", ", setup.circuits(ids).stream().map(Circuit::label).toList()),
                 Shown.watts(sizing.runningWatts()),
                 Shown.watts(sizing.startingWatts()),
-                setup.generator().splitPhase()
+                setup.source().splitPhase()
                         ? Shown.watts(sizing.running().l1()) + " / "
                                 + Shown.watts(sizing.running().l2())
                         : Shown.watts(sizing.running().total()),
@@ -216,7 +216,7 @@ class SizeController {
                     case LEG_STARTING -> "a start on one leg";
                 },
                 litres == null ? "—" : String.format(Locale.ENGLISH, "%.0f l", litres * HOURS_A_DAY),
-                sizing.carriedBy(setup.generator().rating()),
+                sizing.carriedBy(setup.source().rating()),
                 sizing.pathOk(),
                 Math.round(100 * sizing.runningWatts() / most),
                 Math.round(100 * sizing.startingWatts() / most));

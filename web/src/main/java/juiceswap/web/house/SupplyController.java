@@ -58,10 +58,10 @@ class SupplyController {
             @RequestParam(required = false) @Nullable Integer link,
             Model model) {
         HouseholdFile file = editing.open(account, "/house/supply", model).file();
-        Limits limits = Limits.of(file.setup().generator(), file.setup().path());
+        Limits limits = Limits.of(file.setup().source(), file.setup().path());
         model.addAttribute("limits", limits);
-        model.addAttribute("why", why(file.setup().generator(), limits));
-        model.addAttribute("steps", steps(file.setup().generator()));
+        model.addAttribute("why", why(file.setup().source(), limits));
+        model.addAttribute("steps", steps(file.setup().source()));
         model.addAttribute("links", links(file));
         model.addAttribute("drops", drops(file));
         model.addAttribute("warnings", warnings(file));
@@ -248,7 +248,7 @@ class SupplyController {
     }
 
     private static Map<String, String> generatorValues(HouseholdFile file) {
-        Generator generator = file.setup().generator();
+        Generator generator = file.setup().source();
         int sets = file.supply().sets();
         Map<String, String> values = new HashMap<>();
         values.put("output", generator.splitPhase() ? "120/240" : "120");

@@ -32,7 +32,7 @@ public record FirstSteps(List<Step> steps) {
                 new Step("panel", "/house", mapped),
                 new Step("loads", "/house/loads", loads),
                 new Step("choose", "/house/choose", chosen && provable),
-                new Step("bond", "/meter/bonding", setup.generator().bond() != Bond.UNKNOWN),
+                new Step("bond", "/meter/bonding", setup.source().bond() != Bond.UNKNOWN),
                 new Step("rehearse", "/now", rehearsed)));
     }
 

@@ -103,7 +103,7 @@ class BondingController {
                 account.displayName(),
                 today());
         tests.ofTheSet().ifPresent(found -> {
-            if (file.setup().generator().bond() != found) {
+            if (file.setup().source().bond() != found) {
                 keepBond(account, found);
             }
             swap.bondFound(account, found);
@@ -129,7 +129,7 @@ class BondingController {
         BondJudgement judged = wrong ? null : BondJudgement.of(use, tests(asked));
         model.addAttribute("tests", asked);
         model.addAttribute("judged", judged == null ? null : judged(judged, use));
-        model.addAttribute("ways", ways(file.setup().generator(), use));
+        model.addAttribute("ways", ways(file.setup().source(), use));
         model.addAttribute("use", use);
         model.addAttribute("nothing", false);
         model.addAttribute("label", label(file));
@@ -141,7 +141,7 @@ class BondingController {
     }
 
     private static Use use(HouseholdFile file) {
-        Generator generator = file.setup().generator();
+        Generator generator = file.setup().source();
         return new Use(
                 file.setup().transfer().kind() == Kind.CORDS,
                 file.setup().transfer().switchedNeutral(),

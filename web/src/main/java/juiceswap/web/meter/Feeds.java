@@ -72,7 +72,7 @@ class Feeds {
         Readings read = now.get().readings();
         boolean loaded = present.loaded();
         double mostAmps =
-                Limits.of(present.setup().generator(), present.setup().path()).legRunningWatts() / Limits.LEG_VOLTS;
+                Limits.of(present.setup().source(), present.setup().path()).legRunningWatts() / Limits.LEG_VOLTS;
         List<Shown> values = new ArrayList<>();
         List<String> query = new ArrayList<>();
         add(values, query, "L1", "l1n", read.l1n(), "%.0f V", Verdict::ofLegVolts);
@@ -85,7 +85,7 @@ class Feeds {
         if (loaded) {
             query.add("loaded=yes");
         }
-        Verdict verdict = VoltageJudgement.of(present.setup().generator().splitPhase(), true, loaded, read)
+        Verdict verdict = VoltageJudgement.of(present.setup().source().splitPhase(), true, loaded, read)
                 .verdict();
         return new Feed(word(verdict), values, null, String.join("&", query));
     }

@@ -113,7 +113,7 @@ public class Monitoring {
 
     private static boolean halts(Standing standing, List<Readings> latest) {
         return MonitorJudgement.halts(
-                standing.changeover().generator().splitPhase(),
+                standing.changeover().source().splitPhase(),
                 standing.changeover().loaded(standing.state()),
                 latest);
     }

@@ -75,7 +75,7 @@ public final class SimulatedMeter {
         Map<String, String> fields = new LinkedHashMap<>();
         put(fields, "l1n", solved.l1n(), "%.0f");
         put(fields, "l1a", solved.l1Amps(), "%.1f");
-        if (house.setup().generator().splitPhase()) {
+        if (house.setup().source().splitPhase()) {
             put(fields, "l2n", solved.l2n(), "%.0f");
             put(fields, "l1l2", solved.l1l2(), "%.0f");
             put(fields, "l2a", solved.l2Amps(), "%.1f");

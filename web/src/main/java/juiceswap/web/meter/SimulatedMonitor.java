@@ -101,7 +101,7 @@ public class SimulatedMonitor {
     /** What it shows in that second; empty when the panel is dead. */
     public static Optional<Readings> shows(Standing standing, Fault fault, long second) {
         Changeover changeover = standing.changeover();
-        boolean splitPhase = changeover.generator().splitPhase();
+        boolean splitPhase = changeover.source().splitPhase();
         if (changeover.fed(standing.state())) {
             HouseCircuit circuit = HouseCircuit.of(
                     changeover.setup(),

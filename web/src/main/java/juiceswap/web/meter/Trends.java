@@ -34,7 +34,7 @@ public class Trends {
     }
 
     private static List<TrendView> charts(OutageReadings readings, Setup setup) {
-        double mostAmps = Limits.of(setup.generator(), setup.path()).legRunningWatts() / Limits.LEG_VOLTS;
+        double mostAmps = Limits.of(setup.source(), setup.path()).legRunningWatts() / Limits.LEG_VOLTS;
         List<TrendView> trends = new ArrayList<>();
         add(trends, "L1", "V", readings.points(Readings::l1n), Trend::ofLegVolts);
         add(trends, "L2", "V", readings.points(Readings::l2n), Trend::ofLegVolts);

@@ -192,7 +192,7 @@ class LivingPages {
             return words.say("now.tank.still", litres);
         }
         Double hours = FuelUse.at(
-                        life.setup().generator(), FuelUse.dutyWatts(life.setup().circuits(life.on())))
+                        life.setup().source(), FuelUse.dutyWatts(life.setup().circuits(life.on())))
                 .hoursLeft(life.fuel().tankLitresNow());
         return hours == null
                 ? words.say("now.tank.still", litres)

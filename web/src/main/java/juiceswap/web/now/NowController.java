@@ -127,7 +127,7 @@ class NowController {
     private static List<String> missing(HouseholdFile file) {
         Setup setup = file.setup();
         List<String> missing = new ArrayList<>();
-        if (setup.generator().bond() == Bond.UNKNOWN) {
+        if (setup.source().bond() == Bond.UNKNOWN) {
             missing.add("Whether the generator’s neutral is bonded is not known. Measure it before an outage.");
         }
         if (setup.transfer().kind().switchesPanel() && !setup.transfer().provable()) {
@@ -232,7 +232,7 @@ class NowController {
         double watts = Math.rint(
                 LoadsReading.Measured.of(life.setup(), circuit, one.get(), one.get(), other.get(), other.get())
                         .watts());
-        boolean both = life.setup().generator().splitPhase()
+        boolean both = life.setup().source().splitPhase()
                 && life.setup().circuit(circuit).twoPole();
         if (watts < 1) {
             flash.addFlashAttribute("refused", words.say("loads.measure.nothing"));

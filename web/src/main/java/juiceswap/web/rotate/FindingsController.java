@@ -117,7 +117,7 @@ class FindingsController {
         try {
             Double litres = form.number("litres");
             form.requireSound();
-            Double tank = life.setup().generator().tankLitres();
+            Double tank = life.setup().source().tankLitres();
             InvalidInput.unless(
                     litres != null && litres >= 0 && (tank == null || litres <= tank),
                     "/litres",

@@ -95,7 +95,7 @@ class RotateController {
     }
 
     private static Refuelling.@Nullable Fuel fullTank(HouseholdFile household) {
-        Double tank = household.setup().generator().tankLitres();
+        Double tank = household.setup().source().tankLitres();
         return tank == null ? null : new Refuelling.Fuel(tank, household.storedLitres());
     }
 

@@ -50,7 +50,7 @@ public class LikelyCauses {
      * @param on circuits that draw while it is read; none: read without load
      */
     public Judged judge(Setup setup, boolean atPanel, Collection<String> on, Bond bond, Readings readings) {
-        VoltageJudgement judged = VoltageJudgement.of(setup.generator().splitPhase(), atPanel, !on.isEmpty(), readings);
+        VoltageJudgement judged = VoltageJudgement.of(setup.source().splitPhase(), atPanel, !on.isEmpty(), readings);
         Ranking ranking = new CauseRanking(HouseCircuit.of(setup, on, bond)).rank(readings);
         List<Likely> likely = ranking.ranked().stream()
                 .filter(one -> one.share() >= LEAST_SHARE)

@@ -62,8 +62,8 @@ class LookoutWords {
         List<String> wanted = new Changeover(household.setup(), household.outage()).wanted();
         double watts = FuelUse.dutyWatts(
                 wanted.stream().map(id -> household.setup().circuit(id)).toList());
-        Double tank = household.setup().generator().tankLitres();
-        Double use = FuelUse.at(household.setup().generator(), watts).litresPerHour();
+        Double tank = household.setup().source().tankLitres();
+        Double use = FuelUse.at(household.setup().source(), watts).litresPerHour();
         return tank == null || use == null
                 ? ""
                 : String.format(

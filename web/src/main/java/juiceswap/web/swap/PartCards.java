@@ -13,7 +13,7 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
 import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.outage.Standing;
-import juiceswap.core.supply.Generator.BondChange;
+import juiceswap.core.supply.Source.BondChange;
 import juiceswap.web.drawing.DevicePart;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.exchange.HouseholdFile;
@@ -173,7 +173,7 @@ class PartCards {
                 "ready:runs, warm",
                 "hot:runs, has carried load",
                 "cooled:runs, cooled down");
-        if (changeover.generator().outputSwitch()) {
+        if (changeover.source().outputSwitch()) {
             add(parts, "output", "Breaker on the set", onOff(state.outputOn()), "off:off", "on:on");
         }
         boolean cords = changeover.kind() == Kind.CORDS;
@@ -185,10 +185,10 @@ class PartCards {
                 inOut(state.cordAtHouse()),
                 "out:out",
                 "in:in");
-        if (changeover.generator().bondChange() == BondChange.SWITCH) {
+        if (changeover.source().bondChange() == BondChange.SWITCH) {
             add(parts, "bond", "Bond switch", state.bond().word(), "bonded:bonded", "floating:floating");
         }
-        if (changeover.generator().idleControl()) {
+        if (changeover.source().idleControl()) {
             add(parts, "eco", "Idle control", onOff(state.ecoOn()), "off:off", "on:on");
         }
         if (changeover.kind().hasPlate()) {

@@ -43,16 +43,16 @@ public record ReadingForm(List<Field> fields) {
 
     /** The form with what was typed, each field checked. */
     public static ReadingForm typed(Standing standing, Action action, Map<String, String> typed) {
-        boolean splitPhase = standing.changeover().generator().splitPhase();
+        boolean splitPhase = standing.changeover().source().splitPhase();
         boolean loaded = Measuring.underLoad(standing, action);
         return typed(splitPhase, loaded, action, true, typed);
     }
 
     /** A form for readings at the panel that no step asks for: any field may be left empty, and amps belong to it. */
     public static ReadingForm underWay(Setup setup, boolean loaded, Map<String, String> typed) {
-        boolean splitPhase = setup.generator().splitPhase();
+        boolean splitPhase = setup.source().splitPhase();
         List<Field> fields = new ArrayList<>(typed(splitPhase, loaded, Action.MEASURE_LOADED, false, typed).fields);
-        double mostAmps = Limits.of(setup.generator(), setup.path()).legRunningWatts() / Limits.LEG_VOLTS;
+        double mostAmps = Limits.of(setup.source(), setup.path()).legRunningWatts() / Limits.LEG_VOLTS;
         for (String leg : splitPhase ? List.of("L1", "L2") : List.of("L1")) {
             String name = leg.toLowerCase(Locale.ROOT) + "a";
             String label = splitPhase ? leg + ", by clamp" : "Hot, by clamp";

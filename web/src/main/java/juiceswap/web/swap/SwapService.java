@@ -86,8 +86,8 @@ public class SwapService {
         Options options = wishes.withoutSensitive(noSensitive);
         Changeover changeover = new Changeover(file.setup(), options);
         SwapState.Change state = SwapState.initial(
-                        file.setup().generator().bond(),
-                        file.setup().generator().idleControl(),
+                        file.setup().source().bond(),
+                        file.setup().source().idleControl(),
                         false)
                 .change();
         state.utilityLive = rehearsal;

@@ -31,7 +31,7 @@ class SampleHouseholdsTest {
         HouseholdFile household = HouseholdFile.read(Json.parse(file), new Schemas());
         Changeover changeover = new Changeover(household.setup(), household.outage());
         SwapState dark = changeover.putRight(
-                SwapState.initial(household.setup().generator().bond(), true, false));
+                SwapState.initial(household.setup().source().bond(), true, false));
         List<Entry> log = new ArrayList<>();
         write(log, household, new Event.Started(dark, Goal.ON_GENERATOR, household.outage()));
         Standing out = follow(log, household);

@@ -64,7 +64,7 @@ class SwapServiceTest {
         household = HouseholdFile.read(Json.parse(file), new Schemas());
         Changeover changeover = new Changeover(household.setup(), household.outage());
         SwapState dark = changeover.putRight(
-                SwapState.initial(household.setup().generator().bond(), true, false));
+                SwapState.initial(household.setup().source().bond(), true, false));
         write(new Event.Started(dark, Goal.ON_GENERATOR, household.outage()));
         when(outages.current(INES))
                 .thenAnswer(call -> Optional.of(new Outage(
