@@ -1,5 +1,6 @@
 package juiceswap.core;
 
+import java.io.Serializable;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -13,10 +14,10 @@ import juiceswap.core.measure.Quantity;
  * @param values by the names that the sentence has for them: texts as people wrote them, numbers, durations and local times,
  *     {@link Worded} values, {@link Quantity quantities}, {@link OfCircuit circuits}, other phrases, lists of these
  */
-public record Phrase(String key, Map<String, Object> values) {
+public record Phrase(String key, Map<String, Object> values) implements Serializable {
 
     /** A circuit by its id; it is shown as its breaker is labelled. */
-    public record OfCircuit(String id) {}
+    public record OfCircuit(String id) implements Serializable {}
 
     public Phrase {
         values = Collections.unmodifiableMap(new LinkedHashMap<>(values));

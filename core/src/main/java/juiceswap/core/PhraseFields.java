@@ -12,7 +12,7 @@ import juiceswap.core.measure.Quantity;
 public final class PhraseFields {
     private PhraseFields() {}
 
-    /** Writes a phrase. Its values may be texts, numbers, circuits, times, durations and quantities. */
+    /** Writes a phrase. Its values may be texts, numbers, circuits, times, durations, quantities and other phrases. */
     public static Map<String, Object> of(Phrase phrase) {
         Map<String, Object> values = new LinkedHashMap<>();
         phrase.values().forEach((name, value) -> values.put(name, stored(value)));
@@ -45,6 +45,9 @@ public final class PhraseFields {
         if (value instanceof Quantity quantity) {
             return Map.of("dimension", quantity.dimension().word(), "si", quantity.si());
         }
+        if (value instanceof Phrase phrase) {
+            return Map.of("phrase", of(phrase));
+        }
         if (value instanceof String || value instanceof Number) {
             return value;
         }
@@ -63,6 +66,10 @@ public final class PhraseFields {
         Fields object = given.requireObject(name);
         if (object.text("circuit") != null) {
             return new Phrase.OfCircuit(object.requireText("circuit"));
+        }
+        Fields phrase = object.object("phrase");
+        if (phrase != null) {
+            return read(phrase);
         }
         String time = object.text("time");
         if (time != null) {

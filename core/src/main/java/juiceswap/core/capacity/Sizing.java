@@ -6,7 +6,6 @@ import java.util.Set;
 import juiceswap.core.Worded;
 import juiceswap.core.house.Setup;
 import juiceswap.core.supply.Limits;
-import juiceswap.core.supply.Rating;
 import juiceswap.core.supply.Source;
 
 /**
@@ -108,8 +107,21 @@ public record Sizing(List<Double> demands, LegWatts running, boolean pathOk, Lis
                 List.copyOf(order));
     }
 
+    /**
+     * Watts as a label reads, before altitude and heat.
+     *
+     * @param runningWatts for hours, in total
+     * @param startingWatts for seconds, in total
+     */
+    public record Label(double runningWatts, double startingWatts) {
+        /** What the label of that source reads for the fuel in use. */
+        public static Label of(Source source) {
+            return new Label(source.runningWatts() / source.derating(), source.startingWatts() / source.derating());
+        }
+    }
+
     /** Whether a set of that label, on this path, is enough. */
-    public boolean carriedBy(Rating label) {
+    public boolean carriedBy(Label label) {
         return !Capacity.over(runningWatts(), label.runningWatts())
                 && !Capacity.over(startingWatts(), label.startingWatts())
                 && pathOk;

@@ -59,9 +59,7 @@ public record Refusal(Code code, Phrase instead) {
         if (arrangement != null) {
             Refusal refusal = ofArrangement(arrangement.danger());
             return Optional.of(
-                    goal == Goal.MAKE_SAFE
-                            ? new Refusal(refusal.code, Phrase.of("refusal.instead.make-safe"))
-                            : refusal);
+                    goal == Goal.MAKE_SAFE ? new Refusal(refusal.code, Phrase.of("made-safe.instead")) : refusal);
         }
         return switch (goal) {
             case ON_GENERATOR, REFUEL -> ofFeeding(changeover, state, goal);

@@ -1,11 +1,13 @@
 package juiceswap.core.measure;
 
+import java.io.Serializable;
+
 /**
  * An amount of something that households measure in different units.
  *
  * @param si in the SI unit of its dimension
  */
-public record Quantity(Dimension dimension, double si) {
+public record Quantity(Dimension dimension, double si) implements Serializable {
     /** A length of so many metres. */
     public static Quantity metres(double metres) {
         return new Quantity(Dimension.LENGTH, metres);

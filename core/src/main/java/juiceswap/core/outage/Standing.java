@@ -18,6 +18,8 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.outage.Event.RefusedReading;
+import juiceswap.core.rotation.Progress;
+import juiceswap.core.rotation.RotationPlan;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -89,6 +91,20 @@ public record Standing(
         Fold fold = new Fold(this);
         more.forEach(fold::take);
         return more.isEmpty() ? this : fold.standing(log.get(log.size() - 1).sequence());
+    }
+
+    /**
+     * The engine rests as planned, made safe with nothing left to be done: what comes next is to start it again.
+     *
+     * @param progress of the plan in force, or null without one
+     */
+    public boolean rests(@Nullable Progress progress) {
+        return progress != null
+                && progress.next() != null
+                && progress.next().kind() == RotationPlan.MoveKind.ENGINE_ON
+                && goal == Goal.MAKE_SAFE
+                && stop == null
+                && plan().steps().isEmpty();
     }
 
     /** The goal that is planned for: once the tank is full, what is left of a refuelling is the way back onto the set. */

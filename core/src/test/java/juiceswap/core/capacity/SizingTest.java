@@ -8,7 +8,6 @@ import java.util.Set;
 import juiceswap.core.Samples;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Setup;
-import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Rating;
 import org.junit.jupiter.api.Test;
@@ -42,9 +41,9 @@ class SizingTest {
         Sizing sizing = Sizing.of(setup, want, false);
         assertThat(carries(setup, want, sizing.runningWatts(), sizing.startingWatts()))
                 .isTrue();
-        assertThat(sizing.carriedBy(new Rating(Fuel.GASOLINE, sizing.runningWatts(), sizing.startingWatts())))
+        assertThat(sizing.carriedBy(new Sizing.Label(sizing.runningWatts(), sizing.startingWatts())))
                 .isTrue();
-        assertThat(sizing.carriedBy(new Rating(Fuel.GASOLINE, sizing.runningWatts() * LESS, sizing.startingWatts())))
+        assertThat(sizing.carriedBy(new Sizing.Label(sizing.runningWatts() * LESS, sizing.startingWatts())))
                 .isFalse();
         assertThat(carries(setup, want, sizing.runningWatts() * LESS, sizing.startingWatts()))
                 .isFalse();

@@ -111,7 +111,7 @@ class KindsTest {
             assertEquals(code, refusal.code());
         }
         assertEquals(
-                "refusal.instead.make-safe",
+                "made-safe.instead",
                 plan(setup, Goal.MAKE_SAFE, dark(setup)).refused().instead().key());
     }
 

@@ -1,6 +1,8 @@
 package juiceswap.web.api;
 
+import java.util.List;
 import juiceswap.core.InvalidInput;
+import juiceswap.web.words.Words;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
@@ -13,21 +15,38 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 @RestControllerAdvice(annotations = RestController.class)
 class ApiProblems {
 
+    private final Words words;
+
+    ApiProblems(Words words) {
+        this.words = words;
+    }
+
+    /** One thing that is wrong, as programs read it. */
+    record Told(String field, String message) {}
+
     @ExceptionHandler
     ResponseEntity<ProblemDetail> invalid(InvalidInput invalid) {
-        InvalidInput.Problem first = invalid.problems().get(0);
-        String at = first.field().isEmpty() ? "The request " : first.field() + " ";
-        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.BAD_REQUEST, at + first.message());
-        problem.setTitle("Bad input");
+        List<Told> told = invalid.problems().stream()
+                .map(problem -> new Told(problem.field(), words.say(problem.what())))
+                .toList();
+        Told first = told.get(0);
+        String detail = words.say(
+                first.field().isEmpty() ? "api.request-wrong" : "api.field-wrong",
+                "field",
+                first.field(),
+                "what",
+                first.message());
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.BAD_REQUEST, detail);
+        problem.setTitle(words.say("api.bad-input"));
         problem.setProperty("pointer", first.field());
-        problem.setProperty("errors", invalid.problems());
+        problem.setProperty("errors", told);
         return answer(problem);
     }
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> tooLarge(RequestLimits.TooLarge tooLarge) {
         return answer(ProblemDetail.forStatusAndDetail(
-                HttpStatus.PAYLOAD_TOO_LARGE, "The body may have at most " + RequestLimits.MAX_BODY_BYTES + " bytes."));
+                HttpStatus.PAYLOAD_TOO_LARGE, words.say("api.body-too-large", "most", RequestLimits.MAX_BODY_BYTES)));
     }
 
     private static ResponseEntity<ProblemDetail> answer(ProblemDetail problem) {

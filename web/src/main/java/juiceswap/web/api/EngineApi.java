@@ -31,6 +31,7 @@ import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.exchange.SetupReader;
 import juiceswap.web.exchange.SwapJson;
+import juiceswap.web.words.Words;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -41,9 +42,11 @@ import tools.jackson.databind.JsonNode;
 @RequestMapping(path = "/api/v1", produces = "application/json")
 public class EngineApi {
     private final Schemas schemas;
+    private final Words words;
 
-    public EngineApi(Schemas schemas) {
+    public EngineApi(Schemas schemas, Words words) {
         this.schemas = schemas;
+        this.words = words;
     }
 
     @PostMapping("/capacity")
@@ -125,8 +128,8 @@ public class EngineApi {
                 ? null
                 : object(
                         "code", plan.refused().code().word(),
-                        "reason", plan.refused().reason(),
-                        "instead", plan.refused().instead());
+                        "reason", words.say(plan.refused().reason()),
+                        "instead", words.say(plan.refused().instead()));
         return object("steps", steps, "placeChanges", plan.placeChanges(), "refused", refused);
     }
 

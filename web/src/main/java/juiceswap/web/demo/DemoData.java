@@ -17,6 +17,7 @@ import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
+import juiceswap.core.household.Household;
 import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
@@ -29,7 +30,7 @@ import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.rotation.Wanted;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.household.Households;
@@ -94,7 +95,7 @@ public class DemoData implements ApplicationRunner {
         if (!households.none()) {
             return;
         }
-        HouseholdFile file = HouseholdFile.read(
+        Household file = HouseholdJson.read(
                 Json.parse(new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray()),
                 schemas);
         long household = households.create(file);
@@ -112,7 +113,7 @@ public class DemoData implements ApplicationRunner {
     }
 
     /** Lives through an outage as planned, from dark house to ended, each step confirmed a little after the one before. */
-    private void live(long household, HouseholdFile file, Account one, Account other, Instant start, int hours) {
+    private void live(long household, Household file, Account one, Account other, Instant start, int hours) {
         Instant now = begin(household, file, one, other, start);
         long id = outages.current(household).orElseThrow().id();
         Instant end = now.plus(Duration.ofHours(hours));
@@ -128,7 +129,7 @@ public class DemoData implements ApplicationRunner {
     }
 
     /** From a dark house onto the set; when that was done. */
-    private Instant begin(long household, HouseholdFile file, Account one, Account other, Instant start) {
+    private Instant begin(long household, Household file, Account one, Account other, Instant start) {
         Changeover changeover = new Changeover(file.setup(), file.outage());
         SwapState dark = SwapState.initial(file.setup().source().bond(), true, false);
         outages.start(

@@ -6,7 +6,7 @@ import java.util.Locale;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.Finding;
 import juiceswap.core.house.Leg;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.household.Household;
 import juiceswap.web.words.Words;
 
 /**
@@ -34,7 +34,7 @@ public record FitView(String verdict, String headline, List<String> lines, List<
             double planLine) {}
 
     /** {@code closing} may be null. */
-    public static FitView of(HouseholdFile household, Capacity capacity, String closing) {
+    public static FitView of(Household household, Capacity capacity, String closing) {
         List<String> lines = new ArrayList<>();
         lines.add(String.format(
                 Locale.ENGLISH,
@@ -74,7 +74,7 @@ public record FitView(String verdict, String headline, List<String> lines, List<
     }
 
     /** A finding in one sentence. */
-    public static String finding(Finding finding, HouseholdFile household) {
+    public static String finding(Finding finding, Household household) {
         String circuit = Words.label(finding.circuit(), household);
         String other = Words.label(finding.other(), household);
         String over = finding.by() == null ? "" : String.format(Locale.ENGLISH, "%,.0f W", finding.by());

@@ -7,8 +7,9 @@ import juiceswap.core.capacity.Capacity;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Energised;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Parting;
+import juiceswap.core.house.Reach;
 import juiceswap.core.house.Setup;
-import juiceswap.core.house.TransferDevice.Kind;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -39,14 +40,15 @@ public record LineView(List<Node> nodes) {
     public static LineView of(Changeover changeover, SwapState state, @Nullable String since) {
         Energised live = Energised.of(changeover, state);
         Setup setup = changeover.setup();
-        Kind kind = changeover.kind();
+        Parting parting = changeover.parting();
+        Reach reach = changeover.kind().reach();
         List<Node> nodes = new ArrayList<>();
         String street = state.utilityLive() ? "live" : since == null ? "dark" : "dark since " + since;
         nodes.add(new Node("Street", "street", street, true, live.street(), false, live.street(), "/now"));
         boolean streetSide = live.street();
-        if (kind.hasPlate()) {
+        if (parting == Parting.PLATE) {
             nodes.add(new Node(
-                    kind == Kind.SUBPANEL ? "Feed" : "Main",
+                    reach == Reach.OWN_PANEL ? "Feed" : "Main",
                     "switch",
                     onOff(state.mainOn()),
                     state.mainOn(),
@@ -55,9 +57,9 @@ public record LineView(List<Node> nodes) {
                     live.panel() && state.mainOn() || streetSide && state.mainOn(),
                     "/swap"));
         }
-        boolean panelFromStreetWire = kind.hasPlate() ? live.panel() && state.mainOn() : streetSide;
-        boolean generatorSide = kind.hasPlate() ? live.panel() && state.inputOn() : live.inlet();
-        if (kind == Kind.TRANSFER_SWITCH) {
+        boolean panelFromStreetWire = parting == Parting.PLATE ? live.panel() && state.mainOn() : streetSide;
+        boolean generatorSide = parting == Parting.PLATE ? live.panel() && state.inputOn() : live.inlet();
+        if (parting == Parting.HANDLE) {
             nodes.add(new Node(
                     "Switch",
                     "switch",
@@ -70,7 +72,7 @@ public record LineView(List<Node> nodes) {
             panelFromStreetWire = live.panel();
         }
         nodes.add(new Node(
-                kind == Kind.CORDS ? "Appliances" : "Panel",
+                parting == Parting.UNPLUGGED ? "Appliances" : "Panel",
                 "panel",
                 panelFigure(setup, changeover, state, live),
                 true,
@@ -78,7 +80,7 @@ public record LineView(List<Node> nodes) {
                 panelFromStreetWire,
                 generatorSide,
                 "/house"));
-        if (kind.hasPlate()) {
+        if (parting == Parting.PLATE) {
             nodes.add(new Node(
                     "Input",
                     "switch",
@@ -89,7 +91,7 @@ public record LineView(List<Node> nodes) {
                     live.inlet() || generatorSide,
                     "/swap"));
         }
-        if (kind != Kind.CORDS) {
+        if (changeover.kind().wired()) {
             nodes.add(new Node(
                     "Inlet",
                     "inlet",

@@ -11,9 +11,9 @@ import java.util.Set;
 import java.util.TreeSet;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.exchange.PanelEntry;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.HomePanel;
+import juiceswap.core.household.Household;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -81,7 +81,7 @@ public record PanelView(
     public record Main(String text, int y, int height) {}
 
     /** Lays a panel of the household out; {@code chosen} is the circuit being looked at, or null. */
-    public static PanelView of(HouseholdFile household, PanelEntry panel, @Nullable String chosen) {
+    public static PanelView of(Household household, HomePanel panel, @Nullable String chosen) {
         return new Layout(household, panel, chosen, null).view();
     }
 
@@ -93,26 +93,26 @@ public record PanelView(
     }
 
     /** The same while the house lives on its set. */
-    public static PanelView of(HouseholdFile household, PanelEntry panel, @Nullable String chosen, Standing standing) {
+    public static PanelView of(Household household, HomePanel panel, @Nullable String chosen, Standing standing) {
         return new Layout(household, panel, chosen, standing).view();
     }
 
     /** One drawing in the making. */
     private static final class Layout {
-        private final HouseholdFile household;
-        private final PanelEntry panel;
+        private final Household household;
+        private final HomePanel panel;
         private final @Nullable String chosen;
         private final @Nullable Standing standing;
         private final Map<Integer, List<Circuit>> bySpace = new HashMap<>();
         private final int[] rowTop;
         private final boolean tall;
 
-        Layout(HouseholdFile household, PanelEntry panel, @Nullable String chosen, @Nullable Standing standing) {
+        Layout(Household household, HomePanel panel, @Nullable String chosen, @Nullable Standing standing) {
             this.standing = standing;
             this.household = household;
             this.panel = panel;
             this.chosen = chosen;
-            for (CircuitEntry entry : household.circuits()) {
+            for (HomeCircuit entry : household.circuits()) {
                 if (entry.panel().equals(panel.id())) {
                     bySpace.computeIfAbsent(entry.circuit().spaces().get(0), space -> new ArrayList<>())
                             .add(entry.circuit());

@@ -14,13 +14,13 @@ import juiceswap.core.capacity.LegWatts;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Setup;
+import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Need;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.supply.Limits;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 
@@ -129,7 +129,7 @@ public record RotationView(
      * @param chosen id of the circuit being looked at, or null
      */
     public static RotationView of(
-            HouseholdFile household,
+            Household household,
             RotationPlan plan,
             @Nullable RotationPlan before,
             LocalDateTime now,
@@ -149,7 +149,7 @@ public record RotationView(
         /** How wide “18:00” is, with the gap before it. */
         private static final int NAME_OF_AN_HOUR = 48;
 
-        private final HouseholdFile household;
+        private final Household household;
         private final RotationPlan plan;
         private final @Nullable RotationPlan before;
         private final LocalDateTime now;
@@ -160,7 +160,7 @@ public record RotationView(
         private final double slotWidth;
 
         Layout(
-                HouseholdFile household,
+                Household household,
                 RotationPlan plan,
                 @Nullable RotationPlan before,
                 LocalDateTime now,

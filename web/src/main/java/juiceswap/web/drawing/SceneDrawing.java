@@ -8,15 +8,16 @@ import juiceswap.core.changeover.Energised;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.SwapState.Handle;
 import juiceswap.core.changeover.WhatIf;
-import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.house.Parting;
+import juiceswap.core.house.Reach;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.Household;
+import juiceswap.core.household.Mounting.Way;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Source.BondChange;
 import juiceswap.web.drawing.Scene.Note;
 import juiceswap.web.drawing.Scene.Part;
 import juiceswap.web.drawing.Scene.Wire;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -33,7 +34,7 @@ public final class SceneDrawing {
     private static final double ROW = 26;
     private static final int LONGEST_LABEL = 17;
 
-    private final HouseholdFile household;
+    private final Household household;
     private final Changeover changeover;
     private final SwapState state;
     private final Energised live;
@@ -45,7 +46,7 @@ public final class SceneDrawing {
     private final List<Note> notes = new ArrayList<>();
 
     private SceneDrawing(
-            HouseholdFile household,
+            Household household,
             Changeover changeover,
             SwapState state,
             List<WhatIf.Part> dangerous,
@@ -62,7 +63,7 @@ public final class SceneDrawing {
 
     /** As things stand, with the part that {@code next} acts on marked. */
     public static Scene of(
-            HouseholdFile household,
+            Household household,
             Changeover changeover,
             SwapState state,
             @Nullable Action next,
@@ -71,23 +72,25 @@ public final class SceneDrawing {
     }
 
     /** As things would stand, with what would become live against a rule drawn as danger. */
-    public static Scene supposed(HouseholdFile household, Changeover changeover, WhatIf whatIf, Action action) {
+    public static Scene supposed(Household household, Changeover changeover, WhatIf whatIf, Action action) {
         List<WhatIf.Part> dangerous = whatIf.broken().isEmpty() ? List.of() : whatIf.newlyLive();
         return new SceneDrawing(household, changeover, whatIf.after(), dangerous, action, null).draw(true);
     }
 
     private Scene draw(boolean supposed) {
-        double bottom = switch (changeover.kind()) {
-            case INTERLOCK -> drawInterlockedPanel(street(26));
-            case SUBPANEL -> drawInterlockedPanel(mainPanelAbove("main panel, left as it is"));
-            case TRANSFER_SWITCH -> drawTransferSwitch(street(26));
-            case CORDS -> drawRows(street(26), "appliances", new String[] {"wall", "out", "cord"});
-            case AUTOMATIC_CIRCUITS ->
+        Reach reach = changeover.kind().reach();
+        double bottom = switch (changeover.parting()) {
+            case PLATE ->
+                drawInterlockedPanel(
+                        reach == Reach.OWN_PANEL ? mainPanelAbove("main panel, left as it is") : street(26));
+            case HANDLE -> drawTransferSwitch(street(26));
+            case UNPLUGGED -> drawRows(street(26), "appliances", new String[] {"wall", "out", "cord"});
+            case BY_ITSELF ->
                 drawRows(mainPanelAbove("main panel, left on"), "switches by itself", new String[] {"line", "", "gen"});
-            default ->
+            case SWITCH_EACH ->
                 drawRows(
                         mainPanelAbove("main panel, left on"),
-                        changeover.kind() == Kind.APPLIANCE ? "transfer switch" : "transfer switches",
+                        reach == Reach.ONE_APPLIANCE ? "transfer switch" : "transfer switches",
                         new String[] {"line", "off", "gen"});
         };
         double inlet = drawInletAndCord(bottom);
@@ -128,13 +131,13 @@ public final class SceneDrawing {
     // ---- panels
 
     private double drawInterlockedPanel(double top) {
-        String moves = household.plateMoves();
-        boolean sideways = moves.equals("left") || moves.equals("right");
-        boolean mainLast = moves.equals("down") || sideways && household.mainAtBottom();
+        Way moves = household.plateMoves();
+        boolean sideways = moves == Way.LEFT || moves == Way.RIGHT;
+        boolean mainLast = moves == Way.DOWN || sideways && household.mainAtBottom();
         double branches = branchesHeight();
         double devices = sideways ? 66 : 118;
         double height = 24 + devices + 10 + branches + 8;
-        enclosure(top, height, changeover.kind() == Kind.SUBPANEL ? "sub-panel" : "panel");
+        enclosure(top, height, changeover.kind().reach() == Reach.OWN_PANEL ? "sub-panel" : "panel");
         double deviceTop = mainLast ? top + 24 + branches + 10 : top + 24;
         double branchTop = mainLast ? top + 24 : top + 24 + devices + 10;
         double input = sideways ? drawSideways(deviceTop, moves) : drawAbove(deviceTop, moves);
@@ -145,11 +148,11 @@ public final class SceneDrawing {
     }
 
     /** Main and input one above the other: the plate moves towards the main to hold it off. */
-    private double drawAbove(double y, String moves) {
-        boolean mainAbove = moves.equals("up");
+    private double drawAbove(double y, Way moves) {
+        boolean mainAbove = moves == Way.UP;
         double main = mainAbove ? y : y + 72;
         double input = mainAbove ? y + 72 : y;
-        String feed = changeover.kind() == Kind.SUBPANEL ? "utility feed" : "main";
+        String feed = changeover.kind().reach() == Reach.OWN_PANEL ? "utility feed" : "main";
         lever("main", LEFT + 20, main, 164, feed, state.mainOn(), live.panel() && state.mainOn());
         lever("input", LEFT + 20, input, 164, "generator", state.inputOn(), live.inlet() && state.inputOn());
         double gap = y + 46;
@@ -159,8 +162,8 @@ public final class SceneDrawing {
         return input + 21;
     }
 
-    private double drawSideways(double y, String moves) {
-        boolean mainLeft = moves.equals("left");
+    private double drawSideways(double y, Way moves) {
+        boolean mainLeft = moves == Way.LEFT;
         double main = mainLeft ? LEFT + 8 : LEFT + 128;
         double input = mainLeft ? LEFT + 128 : LEFT + 8;
         lever("main", main, y + 8, 96, "main", state.mainOn(), live.panel() && state.mainOn());
@@ -172,7 +175,7 @@ public final class SceneDrawing {
 
     private void plate(double x, double y, double width, double height) {
         boolean marked = act.equals("plate");
-        String moves = household.plateMoves();
+        Way moves = household.plateMoves();
         part(new Part(
                 "plate",
                 "plate",
@@ -185,7 +188,7 @@ public final class SceneDrawing {
                 0,
                 "",
                 marked,
-                marked ? (state.plateToGenerator() ? Words.opposite(moves) : moves) : ""));
+                marked ? (state.plateToGenerator() ? moves.opposite() : moves).word() : ""));
     }
 
     private double drawTransferSwitch(double top) {
@@ -218,7 +221,7 @@ public final class SceneDrawing {
 
     // ---- branch breakers as they hang
 
-    private List<CircuitEntry> branchCircuits() {
+    private List<HomeCircuit> branchCircuits() {
         return household.circuits().stream()
                 .filter(entry -> entry.panel().isEmpty())
                 .toList();
@@ -257,7 +260,7 @@ public final class SceneDrawing {
                 "",
                 marked && circuit == null,
                 ""));
-        for (CircuitEntry entry : branchCircuits()) {
+        for (HomeCircuit entry : branchCircuits()) {
             List<Integer> spaces = entry.circuit().spaces();
             int first = spaces.stream().mapToInt(Integer::intValue).min().orElse(1);
             int last = spaces.stream().mapToInt(Integer::intValue).max().orElse(1);
@@ -282,7 +285,7 @@ public final class SceneDrawing {
         notes.add(new Note(LEFT + 12, y + panelRows() * row + 20, branchesInWords()));
     }
 
-    private boolean on(CircuitEntry entry) {
+    private boolean on(HomeCircuit entry) {
         return switch (state.branches()) {
             case ON -> !entry.circuit().lockedOff();
             case OFF -> false;
@@ -303,12 +306,12 @@ public final class SceneDrawing {
     // ---- a switch, a lamp or a cord for each circuit
 
     private double drawRows(double top, String title, String[] positions) {
-        List<CircuitEntry> circuits = switchable();
+        List<HomeCircuit> circuits = switchable();
         int shown = Math.min(MOST_ROWS, circuits.size());
         double height = 34 + shown * ROW + (circuits.size() > shown ? 20 : 0) + 4;
         part(new Part(
                 "box",
-                changeover.kind() == Kind.AUTOMATIC_CIRCUITS ? "" : "branches",
+                changeover.parting() == Parting.BY_ITSELF ? "" : "branches",
                 LEFT,
                 top,
                 BOX,
@@ -323,7 +326,7 @@ public final class SceneDrawing {
             notes.add(new Note(LEFT + 138 + i * 33, top + 34, positions[i]));
         }
         for (int i = 0; i < shown; i++) {
-            CircuitEntry entry = circuits.get(i);
+            HomeCircuit entry = circuits.get(i);
             int at = position(entry);
             boolean current = at == 0 && state.utilityLive() || at == 2 && changeover.fed(state);
             part(new Part(
@@ -351,16 +354,17 @@ public final class SceneDrawing {
     }
 
     /** What has a switch or a cord of its own; of more than fit, what shall run comes first. */
-    private List<CircuitEntry> switchable() {
-        List<CircuitEntry> wanted = household.circuits().stream()
+    private List<HomeCircuit> switchable() {
+        List<HomeCircuit> wanted = household.circuits().stream()
                 .filter(entry -> changeover.wanted().contains(entry.id())
                         || state.picked().contains(entry.id()))
                 .toList();
-        boolean onlyWanted = changeover.kind() == Kind.CORDS || changeover.kind() == Kind.APPLIANCE;
+        boolean onlyWanted =
+                changeover.parting() == Parting.UNPLUGGED || changeover.kind().reach() == Reach.ONE_APPLIANCE;
         if (onlyWanted && !wanted.isEmpty()) {
             return wanted;
         }
-        List<CircuitEntry> all = new ArrayList<>(wanted);
+        List<HomeCircuit> all = new ArrayList<>(wanted);
         household.circuits().stream()
                 .filter(entry -> !entry.circuit().lockedOff() && !wanted.contains(entry))
                 .forEach(all::add);
@@ -369,8 +373,8 @@ public final class SceneDrawing {
                 : household.circuits().stream().filter(all::contains).toList();
     }
 
-    private int position(CircuitEntry entry) {
-        if (changeover.kind() == Kind.AUTOMATIC_CIRCUITS) {
+    private int position(HomeCircuit entry) {
+        if (changeover.parting() == Parting.BY_ITSELF) {
             return changeover.fed(state) ? 2 : 0;
         }
         return switch (state.branches()) {
@@ -390,7 +394,7 @@ public final class SceneDrawing {
 
     private double drawInletAndCord(double bottom) {
         double y = bottom + 30;
-        boolean cords = changeover.kind() == Kind.CORDS;
+        boolean cords = changeover.parting() == Parting.UNPLUGGED;
         part(new Part(
                 "inlet",
                 "cordHouse",

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.Phrase;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
@@ -51,7 +52,7 @@ public class Schemas {
         Schema schema = registry.getSchema(SchemaLocation.of(location));
         Set<Problem> problems = new LinkedHashSet<>();
         for (Error error : schema.validate(json)) {
-            problems.add(new Problem(pointer(error), message(error)));
+            problems.add(new Problem(pointer(error), what(error)));
         }
         if (!problems.isEmpty()) {
             throw new InvalidInput(List.copyOf(problems));
@@ -75,16 +76,20 @@ public class Schemas {
         return name.replace("~", "~0").replace("/", "~1");
     }
 
-    private static String message(Error error) {
+    private static Phrase what(Error error) {
         return switch (error.getKeyword()) {
-            case "required" -> "is missing";
-            case "additionalProperties", "unevaluatedProperties" -> "is not a known field";
-            case "exclusiveMinimum" -> "must be more than " + limit(error);
-            case "minimum" -> "must be " + limit(error) + " or more";
-            case "maximum" -> "must be " + limit(error) + " or less";
-            case "enum" -> "must be one of " + limit(error).replace(",null", "").replace("\"", "");
-            case "const" -> "must be " + limit(error);
-            default -> error.getMessage().replaceFirst("^[^:]*: ", "");
+            case "required" -> Phrase.of("invalid.missing");
+            case "additionalProperties", "unevaluatedProperties" -> Phrase.of("invalid.no-field");
+            case "exclusiveMinimum" -> Phrase.of("invalid.more-than", "limit", limit(error));
+            case "minimum" -> Phrase.of("invalid.at-least", "limit", limit(error));
+            case "maximum" -> Phrase.of("invalid.at-most", "limit", limit(error));
+            case "enum" ->
+                Phrase.of(
+                        "invalid.one-of",
+                        "words",
+                        limit(error).replace(",null", "").replace("\"", ""));
+            case "const" -> Phrase.of("invalid.const", "limit", limit(error));
+            default -> Phrase.of("invalid.told", "why", error.getMessage().replaceFirst("^[^:]*: ", ""));
         };
     }
 

@@ -1,25 +1,34 @@
 package juiceswap.web.exchange;
 
-import juiceswap.core.supply.Source;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.TreeMap;
-import java.util.function.Function;
-import java.util.function.Supplier;
 import juiceswap.core.InvalidInput;
-import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.Problems;
 import juiceswap.core.Worded;
+import juiceswap.core.house.Choice;
+import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Estimate;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Nameplate;
+import juiceswap.core.house.RefusedArrangement;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice;
+import juiceswap.core.household.EnteredCircuit;
+import juiceswap.core.household.HomeLoad;
+import juiceswap.core.meter.ClampReading;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Link;
 import juiceswap.core.supply.Rating;
+import juiceswap.core.supply.Source.BondChange;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
@@ -28,87 +37,89 @@ import tools.jackson.databind.JsonNode;
  * one is reported at its place.
  */
 public final class SetupReader {
-    /**
-     * Where a circuit hangs, as a household knows it.
-     *
-     * @param leg of a single-pole breaker, null where its space tells
-     * @param feeder the circuit that feeds its sub-panel, null in the first panel
-     * @param reachable the generator can feed its panel
-     */
-    record Hang(@Nullable Leg leg, @Nullable String feeder, boolean reachable) {
-        static final Hang FIRST_PANEL = new Hang(null, null, true);
-    }
-
     private final boolean rated;
-    private final Function<JsonNode, Hang> hang;
-    private final List<Problem> problems = new ArrayList<>();
+    private final Problems problems = new Problems();
 
-    private SetupReader(boolean rated, Function<JsonNode, Hang> hang) {
+    private SetupReader(boolean rated) {
         this.rated = rated;
-        this.hang = hang;
     }
 
     /** Throws {@link InvalidInput} with pointers that begin with {@code place}. */
     public static Setup read(JsonNode json, String place) {
-        return read(json, place, circuit -> Hang.FIRST_PANEL);
+        return new SetupReader(true).setup(json, place);
     }
 
     /** As {@link #read}, for a question that asks which ratings a set must have: those given, if any, are ignored. */
     public static Setup readWithoutRatings(JsonNode json, String place) {
-        return new SetupReader(false, circuit -> Hang.FIRST_PANEL).all(json, place);
-    }
-
-    /** As {@link #read}, where {@code hang} tells of the JSON of a circuit where it hangs. */
-    static Setup read(JsonNode json, String place, Function<JsonNode, Hang> hang) {
-        return new SetupReader(true, hang).all(json, place);
-    }
-
-    private Setup all(JsonNode json, String place) {
-        Setup setup = setup(json, place);
-        if (!problems.isEmpty()) {
-            throw new InvalidInput(problems);
-        }
-        return setup;
+        return new SetupReader(false).setup(json, place);
     }
 
     private Setup setup(JsonNode json, String place) {
-        TransferDevice transfer = keep(place + "/transfer", () -> transfer(json.path("transfer")));
-        Generator generator = keep(place + "/generator", () -> generator(json.path("generator")));
-        List<Link> path = new ArrayList<>();
-        for (int i = 0; i < json.path("path").size(); i++) {
-            JsonNode link = json.path("path").get(i);
-            path.add(keep(place + "/path/" + i, () -> link(link)));
-        }
+        TransferDevice transfer = problems.keep(place + "/transfer", () -> transfer(json.path("transfer")));
+        Generator generator = problems.keep(place + "/generator", () -> generator(json.path("generator"), rated));
+        List<Link> path = path(json.path("path"), place + "/path", problems);
         List<Circuit> circuits = new ArrayList<>();
         for (int i = 0; i < json.path("circuits").size(); i++) {
-            circuits.add(circuit(json.path("circuits").get(i), place + "/circuits/" + i));
+            JsonNode circuit = json.path("circuits").get(i);
+            EnteredCircuit entered = circuit(circuit, place + "/circuits/" + i, problems);
+            if (entered != null) {
+                Circuit read = problems.keep(place + "/circuits/" + i, () -> plain(entered));
+                if (read != null) {
+                    circuits.add(read);
+                }
+            }
         }
-        return problems.isEmpty() ? keep(place, () -> new Setup(transfer, generator, path, circuits)) : null;
+        problems.require();
+        Setup setup = problems.keep(
+                place,
+                () -> new Setup(Objects.requireNonNull(transfer), Objects.requireNonNull(generator), path, circuits));
+        problems.require();
+        return Objects.requireNonNull(setup);
     }
 
-    /** The value, or null with its problems noted. */
-    private <T> T keep(String place, Supplier<T> value) {
-        try {
-            return value.get();
-        } catch (InvalidInput invalid) {
-            invalid.problems().forEach(problem -> problems.add(problem.under(place)));
-            return null;
-        }
+    /** A circuit of the one panel that the engine knows. */
+    private static Circuit plain(EnteredCircuit entered) {
+        return new Circuit(
+                entered.id(),
+                entered.label(),
+                entered.seat().spaces(),
+                entered.breakerAmps(),
+                entered.loads().stream().map(HomeLoad::load).toList(),
+                entered.ties().needs(),
+                entered.ties().notWith(),
+                entered.ties().sharedNeutralWith(),
+                entered.lockedOff());
     }
 
-    private static TransferDevice transfer(JsonNode json) {
+    /** The links of a path, with their problems noted. */
+    static List<Link> path(JsonNode json, String place, Problems problems) {
+        List<Link> path = new ArrayList<>();
+        for (int i = 0; i < json.size(); i++) {
+            JsonNode link = json.get(i);
+            Link read = problems.keep(place + "/" + i, () -> link(link));
+            if (read != null) {
+                path.add(read);
+            }
+        }
+        return path;
+    }
+
+    static TransferDevice transfer(JsonNode json) {
+        String word = json.path("kind").asString();
+        Optional<RefusedArrangement> refused = Worded.find(RefusedArrangement.class, word);
         Double most = Json.number(json, "maxBreakersOn");
-        return new TransferDevice(
-                TransferDevice.Kind.of(json.path("kind").asString()).orElseThrow(),
-                Json.text(json, "neutral", "solid").equals("switched"),
-                most == null ? null : most.intValue(),
-                Json.flag(json, "bridged", false),
-                Worded.of(Leg.class, Json.text(json, "fedLeg", "L1")),
-                Json.flag(json, "panelMeter", false),
-                Json.texts(json, "testCircuits"));
+        TransferDevice device = refused.map(TransferDevice::instead)
+                .orElseGet(() -> TransferDevice.of(Worded.of(TransferDevice.Kind.class, word)));
+        return device.withSwitchedNeutral(Json.text(json, "neutral", "solid").equals("switched"))
+                .withMaxBreakersOn(most == null ? null : (Integer) most.intValue())
+                .withFeed(new TransferDevice.Feed(
+                        Json.flag(json, "bridged", false), Worded.of(Leg.class, Json.text(json, "fedLeg", "L1"))))
+                .withProving(new TransferDevice.Proving(
+                        Json.flag(json, "panelMeter", false), Json.texts(json, "testCircuits")))
+                .withRideThrough(Json.texts(json, "rideThrough"));
     }
 
-    private Generator generator(JsonNode json) {
+    static Generator generator(JsonNode json, boolean rated) {
         List<Rating> ratings = new ArrayList<>();
         if (!rated) {
             ratings.add(new Rating(fuel(json), 1, 1));
@@ -124,25 +135,22 @@ public final class SetupReader {
                 .properties()
                 .forEach(entry -> litresPerHour.put(
                         Double.valueOf(entry.getKey()), entry.getValue().asDouble()));
-        return new Generator(
-                json.path("output").asString().equals("120/240"),
-                fuel(json),
-                ratings,
-                Json.flag(json, "outputSwitch", true),
-                Json.number(json, "altitudeM", 0),
-                Json.number(json, "ambientC", 20),
-                Json.number(json, "marginPercent", 80),
-                bond(Json.text(json, "bond", "unknown")),
-                Worded.of(Source.BondChange.class, Json.text(json, "bondChange", "none")),
-                Json.flag(json, "gfciOutlets", false),
-                Json.text(json, "engine", "conventional").equals("inverter"),
-                Json.flag(json, "eco", false),
-                Json.number(json, "tankLitres"),
-                litresPerHour);
-    }
-
-    static Bond bond(String word) {
-        return Worded.of(Bond.class, word);
+        return Generator.described()
+                .splitPhase(json.path("output").asString().equals("120/240"))
+                .fuel(fuel(json))
+                .ratings(ratings)
+                .outputSwitch(Json.flag(json, "outputSwitch", true))
+                .altitudeM(Json.number(json, "altitudeM", 0))
+                .ambientC(Json.number(json, "ambientC", 20))
+                .marginPercent(Json.number(json, "marginPercent", 80))
+                .bond(Worded.of(Bond.class, Json.text(json, "bond", "unknown")))
+                .bondChange(Worded.of(BondChange.class, Json.text(json, "bondChange", "none")))
+                .gfciOutlets(Json.flag(json, "gfciOutlets", false))
+                .inverter(Json.text(json, "engine", "conventional").equals("inverter"))
+                .idleControl(Json.flag(json, "eco", false))
+                .tankLitres(Json.number(json, "tankLitres"))
+                .litresPerHour(litresPerHour)
+                .generator();
     }
 
     private static Fuel fuel(JsonNode json) {
@@ -158,41 +166,65 @@ public final class SetupReader {
                 Json.number(json, "plugAmps"));
     }
 
-    private Circuit circuit(JsonNode json, String place) {
-        List<Load> loads = new ArrayList<>();
-        List<Load> used = new ArrayList<>();
+    /** A circuit as it is entered, or null with its problems noted. What only household files have is absent elsewhere. */
+    static @Nullable EnteredCircuit circuit(JsonNode json, String place, Problems problems) {
+        List<HomeLoad> loads = new ArrayList<>();
         for (int i = 0; i < json.path("loads").size(); i++) {
             JsonNode load = json.path("loads").get(i);
-            Load read = keep(place + "/loads/" + i, () -> load(load));
+            HomeLoad read = problems.keep(place + "/loads/" + i, () -> homeLoad(load));
             if (read != null) {
                 loads.add(read);
-                if (!Json.flag(load, "leftOff", false)) {
-                    used.add(read);
-                }
             }
         }
         List<Integer> spaces = new ArrayList<>();
         json.path("spaces").forEach(space -> spaces.add(space.asInt()));
         String id = json.path("id").asString();
-        Hang hangs = hang.apply(json);
-        return keep(
+        String leg = Json.text(json, "legAsFound", null);
+        Map<Occasion, Choice> choices = new EnumMap<>(Occasion.class);
+        for (Occasion occasion : Occasion.values()) {
+            String word = Json.text(json, occasion.word(), null);
+            if (word != null) {
+                choices.put(occasion, Choice.of(word));
+            }
+        }
+        return problems.keep(
                 place,
-                () -> new Circuit(
-                                id,
-                                Json.text(json, "label", id),
-                                spaces,
-                                json.path("breakerAmps").asDouble(),
-                                loads,
+                () -> new EnteredCircuit(
+                        id,
+                        Json.text(json, "label", id),
+                        new EnteredCircuit.Seat(
+                                Json.text(json, "panel", ""), spaces, leg == null ? null : Worded.of(Leg.class, leg)),
+                        json.path("breakerAmps").asDouble(),
+                        loads,
+                        new EnteredCircuit.Ties(
                                 Json.texts(json, "needs"),
                                 Json.texts(json, "notWith"),
-                                Json.text(json, "sharedNeutralWith", null),
-                                Json.flag(json, "lockedOff", false) || !hangs.reachable(),
-                                spaces.size() == 1 ? hangs.leg() : null,
-                                hangs.feeder())
-                        .withLoads(used));
+                                Json.text(json, "sharedNeutralWith", null)),
+                        Json.flag(json, "lockedOff", false),
+                        new EnteredCircuit.Said(Json.text(json, "note", ""), choices)));
     }
 
-    static Load load(JsonNode json) {
+    private static HomeLoad homeLoad(JsonNode json) {
+        String known = Json.text(json, "known", null);
+        JsonNode clamp = json.path("clamp");
+        ClampReading reading = !clamp.isObject()
+                ? null
+                : Json.under(
+                        "/clamp",
+                        () -> new ClampReading(
+                                clamp.path("beforeAmps").asDouble(),
+                                clamp.path("afterAmps").asDouble(),
+                                Json.number(clamp, "inrushAmps")));
+        return new HomeLoad(
+                load(json),
+                known == null ? null : Estimate.Known.of(known),
+                Json.number(json, "lowWatts"),
+                Json.number(json, "highWatts"),
+                Json.flag(json, "leftOff", false),
+                reading);
+    }
+
+    private static Load load(JsonNode json) {
         String leg = Json.text(json, "leg", null);
         return new Load(
                 json.path("name").asString(),

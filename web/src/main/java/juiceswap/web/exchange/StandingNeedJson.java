@@ -2,8 +2,6 @@ package juiceswap.web.exchange;
 
 import java.time.LocalTime;
 import java.time.format.DateTimeParseException;
-import java.util.Map;
-import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
 import juiceswap.core.rotation.Keeping;
@@ -18,9 +16,8 @@ public final class StandingNeedJson {
     private StandingNeedJson() {}
 
     /** From JSON that satisfies the schema of household files; throws {@link InvalidInput} that names the field. */
-    public static StandingNeed read(JsonNode json, Set<String> circuits) {
+    public static StandingNeed read(JsonNode json) {
         String circuit = json.path("circuit").asString();
-        InvalidInput.unless(circuits.contains(circuit), "/circuit", "invalid.no-circuit", "circuit", circuit);
         Priority priority = priority(Json.text(json, "priority", "comfort"));
         Daily daily = daily(json);
         return switch (json.path("kind").asString()) {
@@ -74,30 +71,47 @@ public final class StandingNeedJson {
         }
     }
 
-    public static Map<String, Object> of(StandingNeed need) {
-        Map<String, Object> json = Json.object(
-                "circuit", need.circuit(), "priority", need.priority().word());
+    /** Writes a need; what is as usual for what is kept is not written. */
+    static JsonObject write(StandingNeed need) {
+        JsonObject json = new JsonObject()
+                .put("circuit", need.circuit())
+                .put("kind", kind(need))
+                .put("priority", need.priority().word());
         if (need instanceof StandingNeed.Keep keep) {
-            json.put("kind", "keep");
-            json.put("keeping", keep.keeping().word());
-            json.put("holdMinutes", keep.holdMinutes());
-            json.put("recoverMinutes", keep.recoverMinutes());
-            json.put("fullC", keep.full());
-            json.put("emptyC", keep.empty());
+            json.put("keeping", keep.keeping().word())
+                    .number("holdMinutes", keep.holdMinutes())
+                    .number("recoverMinutes", keep.recoverMinutes());
+            // null says that it is not told by its temperature, whatever is usual
+            number(json, "fullC", keep.full());
+            number(json, "emptyC", keep.empty());
         } else if (need instanceof StandingNeed.OnceADay once) {
-            json.put("kind", "once-a-day");
-            json.put("minutes", once.minutes());
+            json.number("minutes", once.minutes());
         } else if (need instanceof StandingNeed.HoursADay hours) {
-            json.put("kind", "hours-a-day");
-            json.put("minutes", hours.minutes());
-            json.put("blockMinutes", hours.blockMinutes());
-        } else {
-            json.put("kind", "always");
+            json.number("minutes", hours.minutes()).numberUnless("blockMinutes", hours.blockMinutes(), 0);
         }
-        if (need.daily() != null) {
-            json.put("from", need.daily().from().toString());
-            json.put("to", need.daily().to().toString());
+        Daily daily = need.daily();
+        if (daily != null) {
+            json.put("from", daily.from().toString()).put("to", daily.to().toString());
         }
         return json;
+    }
+
+    private static void number(JsonObject json, String field, @Nullable Double value) {
+        if (value == null) {
+            json.node().putNull(field);
+        } else {
+            json.number(field, value);
+        }
+    }
+
+    /** The word for what kind of need it is. */
+    public static String kind(StandingNeed need) {
+        if (need instanceof StandingNeed.Keep) {
+            return "keep";
+        }
+        if (need instanceof StandingNeed.OnceADay) {
+            return "once-a-day";
+        }
+        return need instanceof StandingNeed.HoursADay ? "hours-a-day" : "always";
     }
 }

@@ -6,19 +6,24 @@ import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.OptionalDouble;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.Phrase;
+import juiceswap.core.Worded;
+import juiceswap.core.measure.Dimension;
+import juiceswap.core.measure.Measures;
+import juiceswap.core.measure.Numbers;
 import org.jspecify.annotations.Nullable;
 
 /** What somebody typed into a form, and what is wrong with it. Nothing typed is lost when something is wrong. */
 public final class Form implements Serializable {
-    private static final long serialVersionUID = 1L;
+    private static final long serialVersionUID = 2L;
 
     private final Map<String, String> typed;
-    private final Map<String, String> problems = new LinkedHashMap<>();
-    private final List<String> elsewhere = new ArrayList<>();
+    private final Map<String, Phrase> problems = new LinkedHashMap<>();
+    private final List<Phrase> elsewhere = new ArrayList<>();
 
     public Form(Map<String, String> typed) {
         this.typed = new LinkedHashMap<>(typed);
@@ -38,7 +43,7 @@ public final class Form implements Serializable {
     }
 
     /** What is wrong with the field, null when nothing is. */
-    public @Nullable String problem(String field) {
+    public @Nullable Phrase problem(String field) {
         return problems.get(field);
     }
 
@@ -47,20 +52,20 @@ public final class Form implements Serializable {
     }
 
     /** What is wrong and belongs to no field of this form. */
-    public List<String> elsewhere() {
+    public List<Phrase> elsewhere() {
         return elsewhere;
     }
 
-    /** All that is wrong, in one text. */
-    public String everything() {
-        List<String> all = new ArrayList<>(elsewhere);
+    /** All that is wrong. */
+    public List<Phrase> everything() {
+        List<Phrase> all = new ArrayList<>(elsewhere);
         all.addAll(problems.values());
-        String text = String.join("; ", all);
-        return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
+        return all;
     }
 
-    public void problem(String field, String message) {
-        problems.putIfAbsent(field, message);
+    /** Notes what is wrong with a field, unless something is already. */
+    public void problem(String field, String key, Object... namesAndValues) {
+        problems.putIfAbsent(field, Phrase.of(key, namesAndValues));
     }
 
     /** Throws {@link InvalidInput} when a field was found wrong. */
@@ -77,9 +82,9 @@ public final class Form implements Serializable {
         for (Problem problem : invalid.problems()) {
             String field = fieldOf(problem.field());
             if (typed.containsKey(field) || problems.containsKey(field)) {
-                problem(field, problem.message());
-            } else if (!elsewhere.contains(problem.message())) {
-                elsewhere.add(problem.message());
+                problems.putIfAbsent(field, problem.what());
+            } else if (!elsewhere.contains(problem.what())) {
+                elsewhere.add(problem.what());
             }
         }
         return this;
@@ -101,10 +106,10 @@ public final class Form implements Serializable {
     }
 
     /** The text, which must be there. */
-    public String required(String field, String message) {
+    public String required(String field, String key) {
         String text = text(field);
         if (text == null) {
-            problem(field, message);
+            problem(field, key);
             return "";
         }
         return text;
@@ -118,43 +123,65 @@ public final class Form implements Serializable {
         }
         Double number = numberIn(text);
         if (number == null) {
-            problem(field, "“" + text + "” is not a number");
+            problem(field, "invalid.no-number", "typed", text);
         }
         return number;
     }
 
-    /** A number as people type it, null when it is none. A comma before three digits stands between thousands: 1,500 watts. */
+    /** A number as people type it, null when it is none; see {@link Numbers#typed}. */
     public static @Nullable Double numberIn(String text) {
-        String plain = withoutBlanks(text);
-        boolean thousands = plain.matches("[1-9][0-9]{0,2}(,[0-9]{3})+(\\.[0-9]+)?");
-        return decimal(thousands ? plain.replace(",", "") : plain);
+        OptionalDouble number = Numbers.typed(text);
+        return number.isPresent() ? (Double) number.getAsDouble() : null;
     }
 
-    /** A number as an instrument shows it, null when it is none. A comma is always a decimal point: 0,125 ohms. */
+    /** A number as an instrument shows it, null when it is none; see {@link Numbers#reading}. */
     public static @Nullable Double readingIn(String text) {
-        return decimal(withoutBlanks(text));
+        OptionalDouble number = Numbers.reading(text);
+        return number.isPresent() ? (Double) number.getAsDouble() : null;
     }
 
-    private static String withoutBlanks(String text) {
-        return text.strip().replace(" ", "").replace("\u00a0", "");
+    /** What a choice of words says; a word that there is not is wrong at the field, and the other stands for it. */
+    public <E extends Enum<E> & Worded> E word(Class<E> kind, String field, E otherwise) {
+        String text = text(field);
+        if (text == null) {
+            return otherwise;
+        }
+        return Worded.find(kind, text).orElseGet(() -> {
+            problem(field, "invalid.choose-one");
+            return otherwise;
+        });
     }
 
-    private static @Nullable Double decimal(String text) {
-        String plain = text.replace(',', '.');
-        return plain.matches("-?[0-9]{1,15}(\\.[0-9]{0,15})?|-?\\.[0-9]{1,15}") ? Double.valueOf(plain) : null;
+    /** What a choice of words says, null where nothing is chosen. */
+    public <E extends Enum<E> & Worded> @Nullable E wordOrNull(Class<E> kind, String field) {
+        return text(field) == null ? null : word(kind, field, kind.getEnumConstants()[0]);
+    }
+
+    /** An amount in the household's unit, or with another one that it knows, in SI units; null when nothing was typed. */
+    public @Nullable Double amount(Dimension dimension, String field, Measures measures) {
+        String text = text(field);
+        if (text == null) {
+            return null;
+        }
+        OptionalDouble amount = measures.read(dimension, text);
+        if (amount.isEmpty()) {
+            problem(field, "invalid.no-number", "typed", text);
+            return null;
+        }
+        return amount.getAsDouble();
     }
 
     /** A time of day such as 17:00 or 7:30, which must be there; null, and a problem at the field, when it is not or is none. */
     public @Nullable LocalTime time(String field) {
         String text = text(field);
         if (text == null) {
-            problem(field, "type a time of day such as 17:00");
+            problem(field, "form.type-a-time");
             return null;
         }
         try {
             return LocalTime.parse(text.length() == 4 ? "0" + text : text);
         } catch (DateTimeParseException notATime) {
-            problem(field, "“" + text + "” is not a time of day such as 17:00");
+            problem(field, "form.is-not-a-time-of", "text", text);
             return null;
         }
     }
@@ -165,7 +192,7 @@ public final class Form implements Serializable {
             return null;
         }
         if (number != Math.rint(number) || Math.abs(number) > 1_000_000) {
-            problem(field, "must be a whole number");
+            problem(field, "form.whole-number");
             return null;
         }
         return number.intValue();

@@ -6,9 +6,9 @@ import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.household.Household;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.drawing.LineView;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.household.Households;
 import juiceswap.web.rotate.LoadWatch;
 import juiceswap.web.rotate.RotationWords;
@@ -113,30 +113,28 @@ class Frame {
             return new StopStrip(words.say("over.dark"), words.say("over.dark.where"), "");
         }
         return new StopStrip(
-                words.say("loads.verdict.OVER"),
+                words.say("loads.verdict.over"),
                 "",
-                words.say("over.open", RotationWords.labels(warning.openFirst(), outage.household())));
+                words.say("over.open", "circuits", RotationWords.labels(warning.openFirst(), outage.household())));
     }
 
     private StopStrip strip(Outage outage, Standing standing) {
-        HouseholdFile household = outage.household();
+        Household household = outage.household();
         Plan plan = standing.plan();
         String first = plan.steps().isEmpty()
                 ? ""
                 : words.title(plan.steps().get(0).action(), plan.steps().get(0).circuit(), household);
         return new StopStrip(
-                words.causes(standing.stop().causes()),
+                words.causes(standing.stop().measured().causes()),
                 "at the "
                         + standing.stop().action().place(standing.changeover()).word(),
                 first);
     }
 
-    private static LineView calm(HouseholdFile file) {
+    private static LineView calm(Household file) {
         Changeover changeover = new Changeover(file.setup(), Options.NONE);
         SwapState.Change state = SwapState.initial(
-                        file.setup().source().bond(),
-                        file.setup().source().idleControl(),
-                        false)
+                        file.setup().source().bond(), file.setup().source().idleControl(), false)
                 .change();
         state.utilityLive = true;
         return LineView.of(changeover, changeover.putRight(state.state()), null);

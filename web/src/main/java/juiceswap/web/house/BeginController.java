@@ -3,17 +3,32 @@ package juiceswap.web.house;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import juiceswap.core.Phrase;
+import juiceswap.core.house.Leg;
+import juiceswap.core.house.Panel;
 import juiceswap.core.house.TransferDevice;
+import juiceswap.core.household.About;
+import juiceswap.core.household.HomePanel;
+import juiceswap.core.household.Household;
+import juiceswap.core.household.LivingWishes;
+import juiceswap.core.household.Mounting;
+import juiceswap.core.household.OutageWishes;
+import juiceswap.core.household.Supply;
+import juiceswap.core.household.Wiring;
+import juiceswap.core.supply.Fuel;
+import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.Link;
+import juiceswap.core.supply.Rating;
 import juiceswap.web.form.Form;
-import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import tools.jackson.databind.node.ArrayNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /** A house from nothing: the few things that everything else hangs on. */
 @Controller
@@ -39,9 +54,11 @@ class BeginController {
     }
 
     private final HouseEditing editing;
+    private final Words words;
 
-    BeginController(HouseEditing editing) {
+    BeginController(HouseEditing editing, Words words) {
         this.editing = editing;
+        this.words = words;
     }
 
     @PostMapping("/house/begin")
@@ -50,49 +67,48 @@ class BeginController {
         boolean considering = form.checked("considering");
         Integer spaces = form.whole("spaces");
         if (spaces == null) {
-            form.problem("spaces", "count them, free ones included");
+            form.problem("spaces", "form.count-them-free-ones-included");
         }
         Double running = form.number("runningWatts");
         Double starting = form.number("startingWatts");
         if (running == null && !considering) {
-            form.problem("runningWatts", "the smaller figure on the set, or tick that there is none yet");
+            form.problem("runningWatts", "form.the-smaller-figure-on-the");
         }
         Double outlet = form.number("outletAmps");
         if (outlet == null) {
-            form.problem("outletAmps", "it is written beside the outlet");
+            form.problem("outletAmps", "form.it-is-written-beside-the");
         }
         Double mainAmps = form.number("mainAmps");
         Double cordM = form.number("lengthM");
-        boolean done = editing.change(account, form, "described the house", draft -> {
+        boolean done = editing.begin(account, form, Phrase.of("change.described-the-house"), () -> {
             form.requireSound();
-            draft.replaceWith(HouseDraft.beginning(
-                    form.value("household").isBlank()
-                            ? "Our house"
-                            : form.value("household").strip()));
-            ObjectNode panel = draft.object("panel");
-            panel.put("spaces", spaces);
-            HouseDraft.putNumber(panel, "mainAmps", mainAmps);
-            TransferDevice.Kind kind =
-                    TransferDevice.Kind.of(form.value("kind")).orElse(TransferDevice.Kind.CORDS);
-            if (kind == TransferDevice.Kind.INTERLOCK && spaces >= 4) {
-                HouseDraft.put(panel, "inputSpaces", List.of(2, 4));
-            }
-            draft.transfer().put("kind", kind.word());
-            ObjectNode generator = draft.generator();
-            generator.put("output", form.value("output"));
-            generator.put("fuel", form.value("fuel"));
-            ObjectNode rating = generator.putArray("ratings").addObject();
-            rating.put("fuel", form.value("fuel"));
+            TransferDevice.Kind kind = form.word(TransferDevice.Kind.class, "kind", TransferDevice.Kind.CORDS);
+            Fuel fuel = form.word(Fuel.class, "fuel", Fuel.GASOLINE);
             double runs = running == null ? CONSIDERED_RUNNING_WATTS : running;
-            HouseDraft.putNumber(rating, "runningWatts", runs);
-            HouseDraft.putNumber(
-                    rating,
-                    "startingWatts",
-                    starting != null ? starting : running == null ? (Double) CONSIDERED_STARTING_WATTS : (Double) runs);
-            if (considering) {
-                draft.object("supply").put("considering", true);
-            }
-            path(draft.path(), kind, outlet, form.text("awg"), cordM);
+            double starts = starting != null ? starting : running == null ? CONSIDERED_STARTING_WATTS : runs;
+            Generator generator = Generator.described()
+                    .splitPhase(form.value("output").equals("120/240"))
+                    .fuel(fuel)
+                    .ratings(List.of(new Rating(fuel, runs, starts)))
+                    .generator();
+            int places = Objects.requireNonNull(spaces);
+            // most plates hold the breaker beside the main
+            List<Integer> input = kind == TransferDevice.Kind.INTERLOCK && places >= 4 ? List.of(2, 4) : List.of();
+            Panel panel = new Panel(places, Leg.L1, Panel.Numbering.ACROSS);
+            List<Link> path = path(kind, Objects.requireNonNull(outlet), form.text("awg"), cordM);
+            String name = form.value("household").strip();
+            form.requireSound();
+            return new Household(
+                    About.named(name.isEmpty() ? words.say("house.unnamed") : name),
+                    new Wiring(
+                            List.of(new HomePanel("", "", panel, input, null)),
+                            new Mounting(mainAmps, false, Mounting.Way.UP),
+                            List.of(),
+                            List.of()),
+                    TransferDevice.of(kind),
+                    Supply.of(generator).considering(considering).withPath(path),
+                    OutageWishes.NONE,
+                    LivingWishes.NONE);
         });
         if (done) {
             return "redirect:/house";
@@ -102,22 +118,17 @@ class BeginController {
         return "house/begin";
     }
 
-    private static void path(ArrayNode path, TransferDevice.Kind kind, double amps, String awg, Double lengthM) {
-        link(path, "outputBreaker", amps);
-        if (kind == TransferDevice.Kind.CORDS) {
-            return;
+    private static List<Link> path(
+            TransferDevice.Kind kind, double amps, @Nullable String awg, @Nullable Double lengthM) {
+        Link outlet = new Link(Link.Kind.OUTPUT_BREAKER, amps, null, null, null);
+        if (!kind.wired()) {
+            return List.of(outlet);
         }
-        ObjectNode cord = link(path, "cord", amps);
-        HouseDraft.put(cord, "awg", awg);
-        HouseDraft.putNumber(cord, "lengthM", lengthM);
-        link(path, "inlet", amps);
-        link(path, kind.switchesPanel() ? "inputBreaker" : "transfer", amps);
-    }
-
-    private static ObjectNode link(ArrayNode path, String kind, double amps) {
-        ObjectNode link = path.addObject();
-        link.put("kind", kind);
-        HouseDraft.putNumber(link, "amps", amps);
-        return link;
+        Link.Kind end = kind.parting().switchesPanel() ? Link.Kind.INPUT_BREAKER : Link.Kind.TRANSFER;
+        return List.of(
+                outlet,
+                new Link(Link.Kind.CORD, amps, awg, lengthM, null),
+                new Link(Link.Kind.INLET, amps, null, null, null),
+                new Link(end, amps, null, null, null));
     }
 }

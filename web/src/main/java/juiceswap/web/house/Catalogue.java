@@ -10,6 +10,11 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import juiceswap.core.house.Estimate;
+import juiceswap.core.house.Leg;
+import juiceswap.core.house.Load;
+import juiceswap.core.house.Nameplate;
+import juiceswap.core.household.HomeLoad;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 import org.jspecify.annotations.Nullable;
@@ -42,6 +47,20 @@ class Catalogue {
             boolean motor,
             int dutyPercent) {
 
+        /** As a guess, with how far off it may be; at 120 V on a two-pole breaker it is on L1 until somebody says otherwise. */
+        HomeLoad load(boolean twoPole) {
+            Double start = startingWatts == null ? null : (Double) (double) startingWatts;
+            Nameplate plate = new Nameplate((double) watts, start, null, null, null, null, motor);
+            Leg leg = twoPole && volts == 120 ? Leg.L1 : null;
+            return new HomeLoad(
+                    new Load(name, volts, leg, plate, dutyPercent, 1),
+                    Estimate.Known.GUESSED,
+                    (double) low,
+                    (double) high,
+                    false,
+                    null);
+        }
+
         boolean matches(String wanted) {
             String text = (name + " " + words + " " + room).toLowerCase(Locale.ROOT);
             for (String word : wanted.toLowerCase(Locale.ROOT).strip().split("\\s+")) {
@@ -72,8 +91,9 @@ class Catalogue {
         String start = wanted.toLowerCase(Locale.ROOT).strip();
         List<Typical> found = new ArrayList<>(
                 all.stream().filter(typical -> typical.matches(wanted)).toList());
-        found.sort(
-                (a, b) -> Boolean.compare(b.word().startsWith(start), a.word().startsWith(start)));
+        found.sort((a, b) -> Boolean.compare(
+                b.name().toLowerCase(Locale.ROOT).startsWith(start),
+                a.name().toLowerCase(Locale.ROOT).startsWith(start)));
         return found.subList(0, Math.min(most, found.size()));
     }
 

@@ -11,6 +11,8 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.ToIntFunction;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
+import juiceswap.core.Worded;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.Finding;
 import juiceswap.core.capacity.LegBalance;
@@ -22,12 +24,15 @@ import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TestCircuitFault;
+import juiceswap.core.house.TransferDevice;
+import juiceswap.core.household.EnteredCircuit;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.HomeLoad;
+import juiceswap.core.household.HomePanel;
+import juiceswap.core.household.Household;
+import juiceswap.core.household.WithoutPower;
 import juiceswap.web.drawing.FitView;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.exchange.PanelEntry;
 import juiceswap.web.form.Form;
-import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.Words;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -37,8 +42,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /** What must run, what takes turns, what stays off; and whether it fits, at once. */
 @Controller
@@ -65,7 +68,7 @@ class ChooseController {
 
     /** A circuit with its choice and whether it is on in the trial. */
     public record Row(
-            CircuitEntry entry,
+            HomeCircuit entry,
             String printed,
             String leg,
             String watts,
@@ -84,13 +87,13 @@ class ChooseController {
             @RequestParam(name = "for", defaultValue = "winter") String word,
             @RequestParam Map<String, String> typed,
             Model model) {
-        HouseholdFile file = editing.open(account, "/house/choose", model).file();
+        Household file = editing.open(account, "/house/choose", model).file();
         Choice.Occasion occasion = occasion(word);
         Setup setup = withStages(file, typed);
         List<Row> rows = new ArrayList<>();
         Set<String> on = new LinkedHashSet<>();
         Set<String> must = new HashSet<>();
-        for (CircuitEntry entry : file.circuits()) {
+        for (HomeCircuit entry : file.circuits()) {
             String id = entry.id();
             String choice =
                     typed.getOrDefault("choice-" + id, entry.choice(occasion).word());
@@ -140,9 +143,9 @@ class ChooseController {
     }
 
     /** The setup with those stages of each appliance that are ticked; as stored where the form says nothing. */
-    private static Setup withStages(HouseholdFile file, Map<String, String> typed) {
+    private static Setup withStages(Household file, Map<String, String> typed) {
         List<Circuit> circuits = new ArrayList<>();
-        for (CircuitEntry entry : file.circuits()) {
+        for (HomeCircuit entry : file.circuits()) {
             Circuit circuit = entry.circuit();
             if (typed.containsKey("stages-" + entry.id())) {
                 List<Load> ticked = new ArrayList<>();
@@ -159,7 +162,7 @@ class ChooseController {
         return new Setup(setup.transfer(), setup.source(), setup.path(), circuits);
     }
 
-    private static void judge(HouseholdFile file, Setup setup, Set<String> on, Set<String> must, Model model) {
+    private static void judge(Household file, Setup setup, Set<String> on, Set<String> must, Model model) {
         Capacity capacity = Capacity.of(setup, on, Set.of());
         StartOrder order = StartOrder.of(
                 setup, List.of(), List.copyOf(on), List.copyOf(setup.transfer().usableTestCircuits()));
@@ -193,7 +196,7 @@ class ChooseController {
 
     /** Cheapest first: leaving something off costs nothing; moving a breaker costs an electrician's visit. */
     private static List<Remedy> remedies(
-            HouseholdFile file, Setup setup, Set<String> on, Set<String> must, List<LegBalance> proposals) {
+            Household file, Setup setup, Set<String> on, Set<String> must, List<LegBalance> proposals) {
         ToIntFunction<String> importance = id -> {
             boolean test = file.setup().transfer().usableTestCircuits().contains(id);
             return (must.contains(id) ? 2 : 1) + (test ? 2 : 0);
@@ -214,21 +217,21 @@ class ChooseController {
         return remedies;
     }
 
-    private static String labels(HouseholdFile file, List<String> ids) {
+    private static String labels(Household file, List<String> ids) {
         return String.join(
                 " and ", ids.stream().map(id -> Words.label(id, file)).toList());
     }
 
-    private static List<LegBalance> proposals(HouseholdFile file, Setup setup, Set<String> on) {
-        if (!file.setup().transfer().kind().switchesPanel()) {
+    private static List<LegBalance> proposals(Household file, Setup setup, Set<String> on) {
+        if (!file.setup().transfer().kind().parting().switchesPanel()) {
             return List.of();
         }
-        PanelEntry panel = file.panel();
+        HomePanel panel = file.panel();
         return LegBalance.of(setup, on, panel.panel(), panel.map(file.circuits()));
     }
 
     /** What an electrician could move, with the gain. */
-    private static List<String> balance(HouseholdFile file, List<LegBalance> proposals) {
+    private static List<String> balance(Household file, List<LegBalance> proposals) {
         List<String> lines = new ArrayList<>();
         for (LegBalance balance : proposals) {
             String moves = moves(file, balance);
@@ -243,7 +246,7 @@ class ChooseController {
         return lines;
     }
 
-    private static String moves(HouseholdFile file, LegBalance balance) {
+    private static String moves(Household file, LegBalance balance) {
         return String.join(
                 ", and ",
                 balance.moves().stream()
@@ -256,7 +259,7 @@ class ChooseController {
     }
 
     /** The test circuit of each leg, empty where none is chosen. */
-    private static Map<String, String> testCircuits(HouseholdFile file) {
+    private static Map<String, String> testCircuits(Household file) {
         Map<String, String> tests = new HashMap<>(Map.of("L1", "", "L2", ""));
         for (String id : file.setup().transfer().testCircuits()) {
             Circuit circuit = file.setup().circuit(id);
@@ -266,7 +269,7 @@ class ChooseController {
     }
 
     /** What speaks against the test circuits as they are. */
-    private static List<String> testAdvice(HouseholdFile file) {
+    private static List<String> testAdvice(Household file) {
         List<String> advice = new ArrayList<>();
         if (!TestCircuitFault.legsNotShown(file.setup()).isEmpty()) {
             advice.add("A lost neutral shows only when both legs can be read: choose one on each leg.");
@@ -289,31 +292,25 @@ class ChooseController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         Choice.Occasion occasion = occasion(form.value("for"));
-        boolean done = editing.change(account, form, "chose what runs, " + occasion.word(), draft -> {
+        Phrase change = Phrase.of("change.chose-what-runs", "word", occasion.word());
+        boolean done = editing.change(account, form, change, house -> {
             List<String> must = new ArrayList<>();
-            for (JsonNode node : draft.circuits()) {
-                ObjectNode circuit = (ObjectNode) node;
-                String id = circuit.path("id").asString();
-                String choice = form.value("choice-" + id);
-                if (!choice.isEmpty()) {
-                    circuit.put(occasion.word(), choice);
-                    if (choice.equals("must")) {
-                        must.add(id);
-                    }
+            Household chosen = house.withCircuits(circuit -> {
+                Choice choice = form.wordOrNull(Choice.class, "choice-" + circuit.id());
+                if (choice == Choice.MUST) {
+                    must.add(circuit.id());
                 }
-                stages(circuit, id, form);
-            }
-            if (form.checked("next")) {
-                draft.pickUp(must);
-            }
-            tests(draft, form);
+                EnteredCircuit staged = stages(circuit, form);
+                return choice == null ? staged : staged.withSaid(staged.said().with(occasion, choice));
+            });
+            Household picking = form.checked("next") ? chosen.withPickUp(must) : chosen;
+            TransferDevice device = picking.setup().transfer();
+            return picking.withDevice(device.withProving(new TransferDevice.Proving(device.panelMeter(), tests(form))));
         });
         if (done) {
             flash.addFlashAttribute(
                     "taken",
-                    form.checked("next")
-                            ? "Saved. What must run is what the next outage picks up."
-                            : "Saved for " + occasion.word() + ".");
+                    form.checked("next") ? Phrase.of("told.chosen-next") : Phrase.of("told.chosen." + occasion.word()));
             return "redirect:/house/choose?for=" + occasion.word();
         }
         model.addAttribute("form", form);
@@ -321,17 +318,18 @@ class ChooseController {
     }
 
     /** Of an appliance with stages only those ticked run in an outage. */
-    private static void stages(ObjectNode circuit, String id, Form form) {
-        if (!form.checked("stages-" + id)) {
-            return;
+    private static EnteredCircuit stages(EnteredCircuit circuit, Form form) {
+        if (!form.checked("stages-" + circuit.id())) {
+            return circuit;
         }
-        for (int i = 0; i < circuit.path("loads").size(); i++) {
-            ObjectNode load = (ObjectNode) circuit.path("loads").get(i);
-            HouseDraft.put(load, "leftOff", form.checked("stage-" + id + "-" + i) ? null : true);
+        List<HomeLoad> loads = new ArrayList<>();
+        for (int i = 0; i < circuit.loads().size(); i++) {
+            loads.add(circuit.loads().get(i).leftOff(!form.checked("stage-" + circuit.id() + "-" + i)));
         }
+        return circuit.withLoads(loads);
     }
 
-    private static void tests(HouseDraft draft, Form form) {
+    private static List<String> tests(Form form) {
         List<String> tests = new ArrayList<>();
         for (String field : List.of("testL1", "testL2")) {
             String id = form.text(field);
@@ -339,7 +337,7 @@ class ChooseController {
                 tests.add(id);
             }
         }
-        HouseDraft.put(draft.transfer(), "testCircuits", tests);
+        return tests;
     }
 
     @PostMapping("/house/choose/without")
@@ -348,27 +346,28 @@ class ChooseController {
             @RequestParam Map<String, String> typed,
             RedirectAttributes flash) {
         Form form = new Form(typed);
-        boolean done = editing.change(account, form, "changed what is met without power", draft -> {
-            String how = form.value("how");
-            InvalidInput.unless(WITHOUT.containsKey(how), "/how", "invalid.choose-one");
-            HouseDraft.removeWhere(
-                    draft.list("withoutPower"),
-                    way -> way.path("how").asString().equals(how));
+        boolean done = editing.change(account, form, Phrase.of("change.changed-what-is-met-without"), house -> {
+            WithoutPower.Way how = Worded.find(WithoutPower.Way.class, form.value("how"))
+                    .orElseThrow(() -> new InvalidInput("/how", "invalid.choose-one"));
+            List<WithoutPower> ways = new ArrayList<>(house.withoutPower());
+            String note = ways.stream()
+                    .filter(way -> way.how() == how)
+                    .map(WithoutPower::note)
+                    .findFirst()
+                    .orElse("");
+            ways.removeIf(way -> way.how() == how);
             if (!form.checked("remove")) {
-                ObjectNode way = draft.list("withoutPower").addObject();
-                way.put("how", how);
-                HouseDraft.put(
-                        way,
-                        "circuits",
-                        typed.keySet().stream()
-                                .filter(field -> field.startsWith("instead-"))
-                                .map(field -> field.substring("instead-".length()))
-                                .sorted()
-                                .toList());
+                List<String> instead = typed.keySet().stream()
+                        .filter(field -> field.startsWith("instead-"))
+                        .map(field -> field.substring("instead-".length()))
+                        .sorted()
+                        .toList();
+                ways.add(new WithoutPower(how, instead, note));
             }
+            return house.withLiving(house.living().withWithoutPower(ways));
         });
         if (!done) {
-            HouseEditing.refuse(form, flash);
+            editing.refuse(form, flash);
         }
         return "redirect:/house/choose?for=" + occasion(form.value("for")).word();
     }

@@ -7,18 +7,19 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
 import juiceswap.core.house.Estimate;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Nameplate;
+import juiceswap.core.household.EnteredCircuit;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.HomeLoad;
+import juiceswap.core.household.Household;
 import juiceswap.core.meter.ClampReading;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.exchange.Json;
-import juiceswap.web.exchange.LoadEntry;
 import juiceswap.web.form.Form;
-import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -30,9 +31,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.node.ArrayNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /** One circuit: what hangs on it, how that is known, and what it depends on. */
 @Controller
@@ -42,7 +40,10 @@ class CircuitController {
     private final HouseEditing editing;
     private final Catalogue catalogue;
 
-    CircuitController(HouseEditing editing, Catalogue catalogue) {
+    private final Words words;
+
+    CircuitController(HouseEditing editing, Catalogue catalogue, Words words) {
+        this.words = words;
         this.editing = editing;
         this.catalogue = catalogue;
     }
@@ -67,14 +68,14 @@ class CircuitController {
             @RequestParam(defaultValue = "") String q,
             @RequestParam(defaultValue = "false") boolean links,
             Model model) {
-        HouseholdFile file = editing.open(account, "/house", model).file();
-        CircuitEntry entry = file.find(id);
+        Household file = editing.open(account, "/house", model).file();
+        HomeCircuit entry = file.find(id);
         if (entry == null) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND, "This circuit is not there any more");
         }
         model.addAttribute("circuit", entry);
         model.addAttribute("printed", file.printed(entry));
-        model.addAttribute("where", file.panel(entry.panel()).name());
+        model.addAttribute("where", words.panel(file.panel(entry.panel()).name()));
         model.addAttribute("loads", views(entry));
         model.addAttribute("total", totals(entry));
         model.addAttribute(
@@ -91,9 +92,9 @@ class CircuitController {
                     "form",
                     new Form(
                             links
-                                    ? linkValues(file, entry)
+                                    ? linkValues(entry)
                                     : editingLoad
-                                            ? loadValues(file, id, load)
+                                            ? loadValues(entry.loads().get(load))
                                             : Map.of(
                                                     "volts",
                                                     entry.circuit().twoPole() ? "240" : "120",
@@ -103,10 +104,10 @@ class CircuitController {
         return "house/circuit";
     }
 
-    static List<LoadView> views(CircuitEntry entry) {
+    static List<LoadView> views(HomeCircuit entry) {
         List<LoadView> views = new ArrayList<>();
         for (int i = 0; i < entry.loads().size(); i++) {
-            LoadEntry load = entry.loads().get(i);
+            HomeLoad load = entry.loads().get(i);
             views.add(new LoadView(
                     i,
                     (load.load().count() > 1 ? load.load().count() + " × " : "")
@@ -123,7 +124,7 @@ class CircuitController {
     }
 
     /** What the watts were computed from, in one line. */
-    private static String from(LoadEntry entry) {
+    private static String from(HomeLoad entry) {
         Load load = entry.load();
         Nameplate plate = load.nameplate();
         if (entry.clamp() != null) {
@@ -150,7 +151,7 @@ class CircuitController {
         return String.join("; ", parts);
     }
 
-    private static String totals(CircuitEntry entry) {
+    private static String totals(HomeCircuit entry) {
         Estimate running = entry.running();
         return running.value() == 0
                 ? "Nothing hangs on it yet."
@@ -158,46 +159,55 @@ class CircuitController {
                         + Shown.watts(entry.circuit().startingWatts()) + " when its breaker closes.";
     }
 
-    private static Map<String, String> linkValues(HouseholdFile file, CircuitEntry entry) {
+    private static Map<String, String> linkValues(HomeCircuit entry) {
+        EnteredCircuit entered = entry.entered();
         Map<String, String> values = new HashMap<>();
-        entry.circuit().needs().stream()
-                .filter(id -> !id.equals(entry.circuit().fedThrough()))
-                .forEach(id -> values.put("needs-" + id, "on"));
-        values.put("legAsFound", Json.text(node(file, entry.id()), "legAsFound", ""));
-        entry.circuit().notWith().forEach(id -> values.put("notWith-" + id, "on"));
+        entered.ties().needs().forEach(id -> values.put("needs-" + id, "on"));
+        Leg leg = entered.seat().legAsFound();
+        values.put("legAsFound", leg == null ? "" : leg.word());
+        entered.ties().notWith().forEach(id -> values.put("notWith-" + id, "on"));
         values.put(
-                "sharedNeutralWith", Objects.requireNonNullElse(entry.circuit().sharedNeutralWith(), ""));
+                "sharedNeutralWith", Objects.requireNonNullElse(entered.ties().sharedNeutralWith(), ""));
         return values;
     }
 
-    private static Map<String, String> loadValues(HouseholdFile file, String circuit, int index) {
-        JsonNode node = node(file, circuit).path("loads").path(index);
+    private static Map<String, String> loadValues(HomeLoad entry) {
+        Load load = entry.load();
+        Nameplate plate = load.nameplate();
         Map<String, String> values = new HashMap<>();
-        node.properties().forEach(field -> {
-            JsonNode value = field.getValue();
-            if (value.isNumber()) {
-                values.put(field.getKey(), Shown.plain(value.asDouble()));
-            } else if (value.isString()) {
-                values.put(field.getKey(), value.asString());
-            } else if (value.isBoolean() && value.asBoolean()) {
-                values.put(field.getKey(), "true");
-            }
-        });
-        node.path("clamp")
-                .properties()
-                .forEach(field ->
-                        values.put(field.getKey(), Shown.plain(field.getValue().asDouble())));
-        values.putIfAbsent("known", "nameplate");
+        values.put("name", load.name());
+        values.put("volts", String.valueOf(load.volts()));
+        putText(values, "leg", load.leg() == null ? null : load.leg().word());
+        putNumber(values, "runningWatts", plate.runningWatts());
+        putNumber(values, "startingWatts", plate.startingWatts());
+        putNumber(values, "amps", plate.amps());
+        putNumber(values, "horsepower", plate.horsepower());
+        putText(values, "codeLetter", plate.codeLetter());
+        putNumber(values, "lockedRotorAmps", plate.lockedRotorAmps());
+        putText(values, "motor", plate.motor() ? "true" : null);
+        putNumber(values, "dutyPercent", load.dutyPercent() == 100 ? null : (Double) load.dutyPercent());
+        putText(values, "count", load.count() == 1 ? null : String.valueOf(load.count()));
+        putNumber(values, "lowWatts", entry.lowWatts());
+        putNumber(values, "highWatts", entry.highWatts());
+        putText(values, "leftOff", entry.leftOff() ? "true" : null);
+        values.put("known", entry.known().word());
+        ClampReading clamp = entry.clamp();
+        if (clamp != null) {
+            putNumber(values, "beforeAmps", clamp.beforeAmps());
+            putNumber(values, "afterAmps", clamp.afterAmps());
+            putNumber(values, "inrushAmps", clamp.inrushAmps());
+        }
         return values;
     }
 
-    private static JsonNode node(HouseholdFile file, String circuit) {
-        for (JsonNode node : file.json().path("setup").path("circuits")) {
-            if (node.path("id").asString().equals(circuit)) {
-                return node;
-            }
+    private static void putText(Map<String, String> values, String field, @Nullable String text) {
+        if (text != null) {
+            values.put(field, text);
         }
-        throw new IllegalStateException("a circuit of the file is in its document");
+    }
+
+    private static void putNumber(Map<String, String> values, String field, @Nullable Double number) {
+        putText(values, field, number == null ? null : Shown.plain(number));
     }
 
     @PostMapping("/house/circuit/{id}/load")
@@ -209,21 +219,22 @@ class CircuitController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         Integer index = form.whole("index");
-        String name = form.required("name", "what is it");
-        boolean done = editing.change(account, form, (index == null ? "added " : "changed ") + name, draft -> {
-            ObjectNode load =
-                    loadFrom(form, name, draft.circuit(id).path("spaces").size() == 1);
+        String name = form.required("name", "form.what-is-it");
+        Phrase change = Phrase.of(index == null ? "change.added-2" : "change.changed-load", "name", name);
+        boolean done = editing.change(account, form, change, house -> {
+            EnteredCircuit circuit = house.entered(id);
+            HomeLoad load = loadFrom(form, name, circuit.seat().spaces().size() == 1);
             form.requireSound();
-            ArrayNode loads = draft.loads(id);
             if (index == null) {
-                loads.add(load);
-            } else {
-                InvalidInput.unless(index >= 0 && index < loads.size(), "", "invalid.load-gone");
-                loads.set(index, load);
+                return house.withLoad(id, load);
             }
+            List<HomeLoad> loads = new ArrayList<>(circuit.loads());
+            InvalidInput.unless(index >= 0 && index < loads.size(), "", "invalid.load-gone");
+            loads.set(index, load);
+            return house.withCircuit(id, one -> one.withLoads(loads));
         });
         if (done) {
-            flash.addFlashAttribute("taken", name + " is saved.");
+            flash.addFlashAttribute("taken", Phrase.of("told.is-saved-2", "name", name));
             return "redirect:/house/circuit/" + id;
         }
         model.addAttribute("form", form);
@@ -231,46 +242,42 @@ class CircuitController {
     }
 
     /** Measured amps, when given, are what its watts come from; the readings are kept with them. */
-    private static ObjectNode loadFrom(Form form, String name, boolean single) {
-        ObjectNode load = Json.MAPPER.createObjectNode();
+    private static HomeLoad loadFrom(Form form, String name, boolean single) {
         int volts = form.value("volts").equals("240") ? 240 : 120;
-        load.put("name", name);
-        load.put("volts", volts);
-        if (!single && volts == 120) {
-            HouseDraft.put(load, "leg", form.text("leg"));
+        Leg leg = single || volts == 240 ? null : form.wordOrNull(Leg.class, "leg");
+        Estimate.Known known = form.word(Estimate.Known.class, "known", Estimate.Known.NAMEPLATE);
+        Double running = form.number("runningWatts");
+        Double starting = form.number("startingWatts");
+        Double low = form.number("lowWatts");
+        Double high = form.number("highWatts");
+        Double after = form.number("afterAmps");
+        ClampReading clamp = null;
+        if (known == Estimate.Known.MEASURED && after != null) {
+            Double before = form.number("beforeAmps");
+            clamp = new ClampReading(before == null ? 0 : before, after, form.number("inrushAmps"));
+            running = clamp.runningWatts(volts);
+            Double start = clamp.startingWatts(volts);
+            starting = start == null ? starting : start;
+            low = null;
+            high = null;
         }
-        String known = form.value("known").isEmpty() ? "nameplate" : form.value("known");
-        for (String field : List.of(
-                "runningWatts", "startingWatts", "amps", "horsepower", "lockedRotorAmps", "lowWatts", "highWatts")) {
-            HouseDraft.putNumber(load, field, form.number(field));
+        if (known == Estimate.Known.MEASURED && after == null && running == null) {
+            form.problem("afterAmps", "form.what-the-meter-showed-after");
         }
         String letter = form.text("codeLetter");
-        HouseDraft.put(load, "codeLetter", letter == null ? null : letter.toUpperCase(Locale.ROOT));
-        HouseDraft.put(load, "motor", form.checked("motor") ? true : null);
-        HouseDraft.put(load, "leftOff", form.checked("leftOff") ? true : null);
-        HouseDraft.putNumber(load, "dutyPercent", form.number("dutyPercent"));
-        HouseDraft.put(load, "count", form.whole("count"));
-        Double after = form.number("afterAmps");
-        if (known.equals("measured") && after != null) {
-            Double before = form.number("beforeAmps");
-            ClampReading reading = new ClampReading(before == null ? 0 : before, after, form.number("inrushAmps"));
-            HouseDraft.putNumber(load, "runningWatts", reading.runningWatts(volts));
-            Double starting = reading.startingWatts(volts);
-            if (starting != null) {
-                HouseDraft.putNumber(load, "startingWatts", starting);
-            }
-            ObjectNode clamp = load.putObject("clamp");
-            HouseDraft.putNumber(clamp, "beforeAmps", reading.beforeAmps());
-            HouseDraft.putNumber(clamp, "afterAmps", reading.afterAmps());
-            HouseDraft.putNumber(clamp, "inrushAmps", reading.inrushAmps());
-            load.remove("lowWatts");
-            load.remove("highWatts");
-        }
-        load.put("known", known);
-        if (known.equals("measured") && after == null && form.number("runningWatts") == null) {
-            form.problem("afterAmps", "what the meter showed after it was switched on");
-        }
-        return load;
+        Nameplate plate = new Nameplate(
+                running,
+                starting,
+                form.number("amps"),
+                form.number("horsepower"),
+                letter == null ? null : letter.toUpperCase(Locale.ROOT),
+                form.number("lockedRotorAmps"),
+                form.checked("motor"));
+        Double duty = form.number("dutyPercent");
+        Integer count = form.whole("count");
+        form.requireSound();
+        Load load = new Load(name, volts, leg, plate, duty == null ? 100 : duty, count == null ? 1 : count);
+        return new HomeLoad(load, known, low, high, form.checked("leftOff"), clamp);
     }
 
     @PostMapping("/house/circuit/{id}/catalogue")
@@ -284,25 +291,12 @@ class CircuitController {
         Catalogue.Typical typical = catalogue
                 .named(form.value("name"))
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
-        boolean done = editing.change(account, form, "added " + typical.name(), draft -> {
-            ObjectNode circuit = draft.circuit(id);
-            ObjectNode load = draft.loads(id).addObject();
-            load.put("name", typical.name());
-            load.put("volts", typical.volts());
-            if (typical.volts() == 120 && circuit.path("spaces").size() == 2) {
-                load.put("leg", Leg.L1.word());
-            }
-            load.put("runningWatts", typical.watts());
-            HouseDraft.put(load, "startingWatts", typical.startingWatts());
-            HouseDraft.put(load, "motor", typical.motor() ? true : null);
-            load.put("dutyPercent", typical.dutyPercent());
-            load.put("known", "guessed");
-            load.put("lowWatts", typical.low());
-            load.put("highWatts", typical.high());
+        boolean done = editing.change(account, form, Phrase.of("change.added-2", "name", typical.name()), house -> {
+            boolean twoPole = house.entered(id).seat().spaces().size() == 2;
+            return house.withLoad(id, typical.load(twoPole));
         });
         if (done) {
-            flash.addFlashAttribute(
-                    "taken", typical.name() + " is added as a guess. Read its label or measure it when you can.");
+            flash.addFlashAttribute("taken", Phrase.of("told.is-added-as-a-guess", "name", typical.name()));
             return form.checked("panel") ? "redirect:/house?circuit=" + id : "redirect:/house/circuit/" + id;
         }
         model.addAttribute("form", form);
@@ -317,10 +311,11 @@ class CircuitController {
             Model model) {
         Form form = new Form(typed);
         Integer index = form.whole("index");
-        if (editing.change(account, form, "took a load off", draft -> {
-            ArrayNode loads = draft.loads(id);
+        if (editing.change(account, form, Phrase.of("change.took-a-load-off"), house -> {
+            List<HomeLoad> loads = new ArrayList<>(house.entered(id).loads());
             InvalidInput.unless(index != null && index >= 0 && index < loads.size(), "", "invalid.load-gone");
-            loads.remove((int) index);
+            loads.remove((int) Objects.requireNonNull(index));
+            return house.withCircuit(id, one -> one.withLoads(loads));
         })) {
             return "redirect:/house/circuit/" + id;
         }
@@ -336,15 +331,19 @@ class CircuitController {
             Model model,
             RedirectAttributes flash) {
         Form form = new Form(typed);
-        boolean done = editing.change(account, form, "changed what depends on what", draft -> {
-            ObjectNode circuit = draft.circuit(id);
-            HouseDraft.put(circuit, "needs", named(typed, "needs-"));
-            HouseDraft.put(circuit, "notWith", named(typed, "notWith-"));
-            draft.sharedNeutral(id, form.text("sharedNeutralWith"));
-            HouseDraft.put(circuit, "legAsFound", form.text("legAsFound"));
+        boolean done = editing.change(account, form, Phrase.of("change.changed-what-depends-on-what"), house -> {
+            EnteredCircuit before = house.entered(id);
+            EnteredCircuit.Ties ties = new EnteredCircuit.Ties(
+                    named(typed, "needs-"),
+                    named(typed, "notWith-"),
+                    before.ties().sharedNeutralWith());
+            EnteredCircuit.Seat seat = new EnteredCircuit.Seat(
+                    before.seat().panel(), before.seat().spaces(), form.wordOrNull(Leg.class, "legAsFound"));
+            return house.withCircuit(id, one -> one.withTies(ties).withSeat(seat))
+                    .sharingNeutral(id, form.text("sharedNeutralWith"));
         });
         if (done) {
-            flash.addFlashAttribute("taken", "Saved.");
+            flash.addFlashAttribute("taken", Phrase.of("told.saved"));
             return "redirect:/house/circuit/" + id;
         }
         model.addAttribute("form", form);

@@ -7,17 +7,17 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
 import juiceswap.core.capacity.CordPlan;
 import juiceswap.core.electrical.Conductor;
 import juiceswap.core.electrical.VoltageDrop;
 import juiceswap.core.house.Load;
+import juiceswap.core.household.ExtensionCord;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.HomeLoad;
+import juiceswap.core.household.Household;
 import juiceswap.core.supply.Limits;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.ExtensionCord;
-import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.exchange.LoadEntry;
 import juiceswap.web.form.Form;
-import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -27,9 +27,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.node.ArrayNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /** Extension cords instead of house wiring: which appliance hangs on which, and whether the cord is good for it. */
 @Controller
@@ -62,7 +59,7 @@ class CordsController {
             @RequestParam(required = false) @Nullable Integer cord,
             @RequestParam(defaultValue = "false") boolean add,
             Model model) {
-        HouseholdFile file = editing.open(account, "/house/cords", model).file();
+        Household file = editing.open(account, "/house/cords", model).file();
         List<CordView> cords = new ArrayList<>();
         for (int i = 0; i < file.cords().size(); i++) {
             cords.add(view(i, file.cords().get(i), file));
@@ -94,13 +91,13 @@ class CordsController {
         return "house/cords";
     }
 
-    private static List<Load> loadsOn(ExtensionCord cord, HouseholdFile file) {
+    private static List<Load> loadsOn(ExtensionCord cord, Household file) {
         List<Load> loads = new ArrayList<>();
         for (ExtensionCord.Appliance appliance : cord.appliances()) {
-            CircuitEntry entry = file.find(appliance.circuit());
+            HomeCircuit entry = file.find(appliance.circuit());
             if (entry != null) {
                 entry.loads().stream()
-                        .map(LoadEntry::load)
+                        .map(HomeLoad::load)
                         .filter(load -> load.name().equals(appliance.load()))
                         .forEach(loads::add);
             }
@@ -109,13 +106,13 @@ class CordsController {
     }
 
     /** Outlets of the set that are protected protect the cords that hang on them. */
-    private static CordPlan.Cord protectedBy(ExtensionCord cord, HouseholdFile file) {
+    private static CordPlan.Cord protectedBy(ExtensionCord cord, Household file) {
         CordPlan.Cord own = cord.cord();
         boolean gfci = own.gfci() || file.setup().source().gfciOutlets();
         return new CordPlan.Cord(own.wire(), own.lengthM(), own.plugAmps(), gfci);
     }
 
-    private static CordView view(int index, ExtensionCord cord, HouseholdFile file) {
+    private static CordView view(int index, ExtensionCord cord, Household file) {
         List<Load> loads = loadsOn(cord, file);
         CordPlan.Judged judged = CordPlan.judge(protectedBy(cord, file), loads);
         List<String> faults =
@@ -151,7 +148,7 @@ class CordsController {
         };
     }
 
-    private static List<ApplianceView> appliances(HouseholdFile file, Form form) {
+    private static List<ApplianceView> appliances(Household file, Form form) {
         Map<String, Integer> cordOf = form.wrong() ? chosen(form.typed()) : new HashMap<>();
         for (int i = 0; i < file.cords().size(); i++) {
             for (ExtensionCord.Appliance appliance : file.cords().get(i).appliances()) {
@@ -159,8 +156,8 @@ class CordsController {
             }
         }
         List<ApplianceView> views = new ArrayList<>();
-        for (CircuitEntry entry : file.circuits()) {
-            for (LoadEntry load : entry.loads()) {
+        for (HomeCircuit entry : file.circuits()) {
+            for (HomeLoad load : entry.loads()) {
                 String key = entry.id() + "/" + load.load().name();
                 String advice = load.load().is240()
                         ? "240 V: not by cord"
@@ -188,32 +185,43 @@ class CordsController {
         Form form = new Form(typed);
         Integer index = form.whole("index");
         boolean remove = form.value("what").equals("remove");
-        String name = remove ? "a cord" : form.required("name", "a name, such as orange 25 m");
-        boolean done = editing.change(account, form, (remove ? "took out " : "changed ") + name, draft -> {
-            ArrayNode cords = draft.list("cords");
+        String name = remove ? "" : form.required("name", "form.a-name-such-as-orange");
+        Phrase change = remove ? Phrase.of("change.took-out-cord") : Phrase.of("change.changed", "label", name);
+        boolean done = editing.change(account, form, change, house -> {
+            List<ExtensionCord> cords = new ArrayList<>(house.cords());
             InvalidInput.unless(index == null || index >= 0 && index < cords.size(), "", "invalid.cord-gone");
             if (remove && index != null) {
                 cords.remove((int) index);
-                return;
+            } else if (index == null) {
+                cords.add(new ExtensionCord(name, cord(form), List.of()));
+            } else {
+                cords.set(
+                        index,
+                        new ExtensionCord(name, cord(form), cords.get(index).appliances()));
             }
-            Double length = form.number("lengthM");
-            if (length == null) {
-                form.problem("lengthM", "its length");
-            }
-            ObjectNode cord = index == null ? cords.addObject() : (ObjectNode) cords.get(index);
-            cord.put("name", name);
-            cord.put("awg", form.value("awg"));
-            HouseDraft.putNumber(cord, "lengthM", length);
-            HouseDraft.putNumber(cord, "plugAmps", form.number("plugAmps"));
-            HouseDraft.put(cord, "gfci", form.checked("gfci") ? true : null);
-            form.requireSound();
+            return house.withSupply(house.supply().withCords(cords));
         });
         if (done) {
-            flash.addFlashAttribute("taken", "Saved.");
+            flash.addFlashAttribute("taken", Phrase.of("told.saved"));
             return "redirect:/house/cords";
         }
         model.addAttribute("form", form);
         return show(account, index, true, model);
+    }
+
+    private static CordPlan.Cord cord(Form form) {
+        Double length = form.number("lengthM");
+        if (length == null) {
+            form.problem("lengthM", "form.its-length");
+        }
+        Conductor wire = Conductor.of(form.value("awg")).orElse(null);
+        if (wire == null) {
+            form.problem("awg", "invalid.choose-one");
+        }
+        Double plug = form.number("plugAmps");
+        form.requireSound();
+        return new CordPlan.Cord(
+                Objects.requireNonNull(wire), Objects.requireNonNull(length), plug, form.checked("gfci"));
     }
 
     /** Hangs appliances on cords: as chosen, or as computed. */
@@ -225,27 +233,25 @@ class CordsController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         boolean computed = form.value("what").equals("propose");
-        HouseholdFile file = editing.file(account).orElseThrow();
-        boolean done = editing.change(account, form, "hung appliances on cords", draft -> {
-            Map<String, Integer> cordOf = computed ? proposed(file, typed) : chosen(typed);
-            ArrayNode cords = draft.list("cords");
-            for (int i = 0; i < cords.size(); i++) {
-                ArrayNode loads = ((ObjectNode) cords.get(i)).putArray("loads");
-                for (CircuitEntry entry : file.circuits()) {
-                    for (JsonNode load : draft.loads(entry.id())) {
-                        String name = load.path("name").asString();
+        boolean done = editing.change(account, form, Phrase.of("change.hung-appliances-on-cords"), house -> {
+            Map<String, Integer> cordOf = computed ? proposed(house, typed) : chosen(typed);
+            List<ExtensionCord> cords = new ArrayList<>();
+            for (int i = 0; i < house.cords().size(); i++) {
+                List<ExtensionCord.Appliance> appliances = new ArrayList<>();
+                for (HomeCircuit entry : house.circuits()) {
+                    for (HomeLoad load : entry.loads()) {
+                        String name = load.load().name();
                         if (Objects.equals(cordOf.get(entry.id() + "/" + name), i)) {
-                            ObjectNode appliance = loads.addObject();
-                            appliance.put("circuit", entry.id());
-                            appliance.put("load", name);
+                            appliances.add(new ExtensionCord.Appliance(entry.id(), name));
                         }
                     }
                 }
+                cords.add(house.cords().get(i).with(appliances));
             }
+            return house.withSupply(house.supply().withCords(cords));
         });
         if (done) {
-            flash.addFlashAttribute(
-                    "taken", computed ? "Spread so that the worst drop is least. Change what you like." : "Saved.");
+            flash.addFlashAttribute("taken", Phrase.of(computed ? "told.spread" : "told.saved"));
             return "redirect:/house/cords";
         }
         model.addAttribute("form", form);
@@ -263,12 +269,12 @@ class CordsController {
     }
 
     /** Those that hang on any cord now are spread anew. */
-    private static Map<String, Integer> proposed(HouseholdFile file, Map<String, String> typed) {
+    private static Map<String, Integer> proposed(Household file, Map<String, String> typed) {
         Map<String, Integer> now = chosen(typed);
         List<String> keys = new ArrayList<>();
         List<Load> loads = new ArrayList<>();
-        for (CircuitEntry entry : file.circuits()) {
-            for (LoadEntry load : entry.loads()) {
+        for (HomeCircuit entry : file.circuits()) {
+            for (HomeLoad load : entry.loads()) {
                 String key = entry.id() + "/" + load.load().name();
                 if (now.containsKey(key)) {
                     keys.add(key);

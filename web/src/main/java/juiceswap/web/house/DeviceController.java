@@ -11,18 +11,21 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import juiceswap.core.Phrase;
+import juiceswap.core.Worded;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.DeviceChoice;
 import juiceswap.core.house.DeviceProof;
+import juiceswap.core.house.Leg;
 import juiceswap.core.house.PanelMap;
+import juiceswap.core.house.RefusedArrangement;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.house.TransferDevice.Kind;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.Household;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
-import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -31,7 +34,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import tools.jackson.databind.node.ObjectNode;
 
 /** The transfer device: the one there is, the one to choose, and the tests that prove it. */
 @Controller
@@ -61,7 +63,7 @@ class DeviceController {
             @RequestParam(defaultValue = "") String edit,
             @RequestParam(defaultValue = "") String test,
             Model model) {
-        HouseholdFile file = fill(account, model);
+        Household file = fill(account, model);
         model.addAttribute("edit", edit);
         model.addAttribute("test", test);
         Form form = (Form) Objects.requireNonNull(model.getAttribute("form"));
@@ -79,8 +81,8 @@ class DeviceController {
     /** What to hand to a licensed electrician. */
     @GetMapping("/house/device/brief")
     String brief(@AuthenticationPrincipal Account account, Model model) {
-        HouseholdFile file = fill(account, model);
-        List<CircuitEntry> wanted = wanted(file);
+        Household file = fill(account, model);
+        List<HomeCircuit> wanted = wanted(file);
         model.addAttribute("wanted", wanted);
         model.addAttribute("links", SupplyController.links(file));
         model.addAttribute("printed", wanted.stream().map(file::printed).toList());
@@ -90,8 +92,8 @@ class DeviceController {
         return "house/device-brief";
     }
 
-    private HouseholdFile fill(Account account, Model model) {
-        HouseholdFile file = editing.open(account, "/house/device", model).file();
+    private Household fill(Account account, Model model) {
+        Household file = editing.open(account, "/house/device", model).file();
         model.addAttribute("kinds", kinds(file));
         model.addAttribute("presentName", name(file.setup().transfer().kind()));
         model.addAttribute("facts", facts(file.setup().transfer()));
@@ -101,7 +103,7 @@ class DeviceController {
         return file;
     }
 
-    private static List<CircuitEntry> wanted(HouseholdFile file) {
+    private static List<HomeCircuit> wanted(Household file) {
         return file.circuits().stream()
                 .filter(entry -> !entry.circuit().lockedOff())
                 .filter(entry -> Arrays.stream(Choice.Occasion.values())
@@ -109,9 +111,9 @@ class DeviceController {
                 .toList();
     }
 
-    private static List<KindView> kinds(HouseholdFile file) {
+    private static List<KindView> kinds(Household file) {
         PanelMap map = PanelController.map(file.panel(), file);
-        List<Circuit> wanted = wanted(file).stream().map(CircuitEntry::circuit).toList();
+        List<Circuit> wanted = wanted(file).stream().map(HomeCircuit::circuit).toList();
         List<KindView> views = new ArrayList<>();
         for (DeviceChoice choice :
                 DeviceChoice.of(file.setup(), map, file.panel().panel().besideMain(file.mainAtBottom()), wanted)) {
@@ -141,7 +143,6 @@ class DeviceController {
             case AUTOMATIC_CIRCUITS -> "Automatic circuit box";
             case APPLIANCE -> "Single-appliance switch";
             case CORDS -> "Extension cords";
-            default -> "Not permitted";
         };
     }
 
@@ -155,7 +156,7 @@ class DeviceController {
             case CIRCUIT_SWITCHES -> "One switch for each of 4 to 10 circuits: line, off, generator.";
             case AUTOMATIC_CIRCUITS -> "As the box of switches, switching by itself.";
             case APPLIANCE -> "A listed switch with its own inlet for one circuit, such as the heating.";
-            default -> "No wiring: appliances are unplugged from the wall and plugged into cords.";
+            case CORDS -> "No wiring: appliances are unplugged from the wall and plugged into cords.";
         };
     }
 
@@ -188,10 +189,14 @@ class DeviceController {
         return facts;
     }
 
-    private static Map<String, String> values(HouseholdFile file) {
+    private static Map<String, String> values(Household file) {
         TransferDevice transfer = file.setup().transfer();
         Map<String, String> values = new HashMap<>();
-        values.put("kind", transfer.kind().word());
+        values.put(
+                "kind",
+                transfer.refused() == null
+                        ? transfer.kind().word()
+                        : transfer.refused().word());
         values.put("neutral", transfer.switchedNeutral() ? "switched" : "solid");
         values.put("maxBreakersOn", transfer.maxBreakersOn() == null ? "" : String.valueOf(transfer.maxBreakersOn()));
         values.put("fedLeg", transfer.fedLeg().word());
@@ -211,17 +216,22 @@ class DeviceController {
             Model model,
             RedirectAttributes flash) {
         Form form = new Form(typed);
-        boolean done = editing.change(account, form, "changed the transfer device", draft -> {
-            ObjectNode transfer = draft.transfer();
-            transfer.put("kind", form.value("kind"));
-            transfer.put("neutral", form.value("neutral"));
-            HouseDraft.put(transfer, "maxBreakersOn", form.whole("maxBreakersOn"));
-            transfer.put("fedLeg", form.value("fedLeg").equals("L2") ? "L2" : "L1");
-            transfer.put("bridged", form.checked("bridged"));
-            transfer.put("panelMeter", form.checked("panelMeter"));
+        boolean done = editing.change(account, form, Phrase.of("change.changed-the-transfer-device"), house -> {
+            TransferDevice before = house.setup().transfer();
+            TransferDevice device = Worded.find(RefusedArrangement.class, form.value("kind"))
+                    .map(TransferDevice::instead)
+                    .orElseGet(() -> TransferDevice.of(form.word(Kind.class, "kind", before.kind())));
+            Integer most = form.whole("maxBreakersOn");
+            form.requireSound();
+            return house.withDevice(device.withSwitchedNeutral(
+                            form.value("neutral").equals("switched"))
+                    .withMaxBreakersOn(most)
+                    .withFeed(new TransferDevice.Feed(form.checked("bridged"), form.word(Leg.class, "fedLeg", Leg.L1)))
+                    .withProving(new TransferDevice.Proving(form.checked("panelMeter"), before.testCircuits()))
+                    .withRideThrough(device.kind().mayRideThrough() ? before.rideThrough() : List.of()));
         });
         if (done) {
-            flash.addFlashAttribute("taken", "The transfer device is saved.");
+            flash.addFlashAttribute("taken", Phrase.of("told.the-transfer-device-is-saved"));
             return "redirect:/house/device";
         }
         model.addAttribute("form", form);
@@ -263,7 +273,7 @@ class DeviceController {
         };
     }
 
-    private List<TestView> tests(HouseholdFile file, List<DeviceTests.Found> found) {
+    private List<TestView> tests(Household file, List<DeviceTests.Found> found) {
         LocalDate today = LocalDate.now(clock);
         List<TestView> views = new ArrayList<>();
         for (DeviceProof test : DeviceProof.of(file.setup().transfer().kind())) {
@@ -295,25 +305,25 @@ class DeviceController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         String key = form.value("test");
-        HouseholdFile file = editing.file(account).orElseThrow();
+        Household file = editing.file(account).orElseThrow();
         LocalDate onDay = null;
         try {
             onDay = LocalDate.parse(form.value("onDay"));
             if (onDay.isAfter(LocalDate.now(clock))) {
-                form.problem("onDay", "this day is still to come");
+                form.problem("onDay", "form.this-day-is-still-to");
             }
         } catch (DateTimeParseException e) {
-            form.problem("onDay", "the day it was done, such as 2026-11-23");
+            form.problem("onDay", "form.the-day-it-was-done");
         }
         if (form.value("note").length() > 500) {
-            form.problem("note", "500 letters at most");
+            form.problem("note", "form.500-letters-at-most");
         }
         if (form.value("result").equals("failed") && form.text("note") == null) {
-            form.problem("note", "what was found");
+            form.problem("note", "form.what-was-found");
         }
         if (DeviceProof.of(file.setup().transfer().kind()).stream()
                 .noneMatch(test -> test.word().equals(key))) {
-            form.elsewhere().add("There is no such test for this device.");
+            form.elsewhere().add(Phrase.of("form.no-such-test"));
         }
         if (form.wrong()) {
             model.addAttribute("form", form);
@@ -321,11 +331,7 @@ class DeviceController {
         }
         boolean passed = !form.value("result").equals("failed");
         tests.record(account.householdId(), key, passed, form.value("note").strip(), account.displayName(), onDay);
-        flash.addFlashAttribute(
-                "taken",
-                passed
-                        ? "Recorded."
-                        : "Recorded as failed. Don’t use the device until an electrician has put it right.");
+        flash.addFlashAttribute("taken", Phrase.of(passed ? "told.recorded" : "told.recorded-failed"));
         return "redirect:/house/device";
     }
 }

@@ -8,15 +8,18 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
+import juiceswap.core.household.Household;
 import juiceswap.web.exchange.Downloads;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
 import juiceswap.web.household.Tokens;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.Words;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -32,7 +35,6 @@ import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /** The house as files, in and out; its history; keys for programs. */
 @Controller
@@ -52,12 +54,14 @@ class FilesController {
     private final Households households;
     private final Tokens tokens;
     private final Schemas schemas;
+    private final Words words;
 
-    FilesController(HouseEditing editing, Households households, Tokens tokens, Schemas schemas) {
+    FilesController(HouseEditing editing, Households households, Tokens tokens, Schemas schemas, Words words) {
         this.editing = editing;
         this.households = households;
         this.tokens = tokens;
         this.schemas = schemas;
+        this.words = words;
     }
 
     @GetMapping("/house/files")
@@ -85,9 +89,9 @@ class FilesController {
             throws IOException {
         try {
             InvalidInput.unless(!file.isEmpty(), "", "invalid.choose-file");
-            HouseholdFile read = HouseholdFile.read(Json.parse(file.getBytes()), schemas);
-            replace(account, read, "imported " + read.name());
-            flash.addFlashAttribute("taken", read.name() + " is imported. Undo brings back what was there.");
+            Household read = HouseholdJson.read(Json.parse(file.getBytes()), schemas);
+            replace(account, read, Phrase.of("change.imported", "name", read.name()));
+            flash.addFlashAttribute("taken", Phrase.of("told.is-imported-undo-brings-back", "name", read.name()));
             return "redirect:/house";
         } catch (InvalidInput invalid) {
             model.addAttribute("problems", invalid.problems());
@@ -101,9 +105,8 @@ class FilesController {
         }
     }
 
-    private void replace(Account account, HouseholdFile file, String change) {
-        households.change(
-                account.householdId(), null, account.displayName(), change, before -> (ObjectNode) file.json());
+    private void replace(Account account, Household file, Phrase change) {
+        households.change(account.householdId(), null, account.displayName(), words.say(change), before -> file);
     }
 
     @PostMapping("/house/sample")
@@ -112,8 +115,11 @@ class FilesController {
         if (!SAMPLES.containsKey(name)) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
-        replace(account, HouseholdFile.read(sampleJson(name), schemas), "loaded the sample " + SAMPLES.get(name));
-        flash.addFlashAttribute("taken", SAMPLES.get(name) + " is loaded.");
+        replace(
+                account,
+                HouseholdJson.read(sampleJson(name), schemas),
+                Phrase.of("change.sample", "name", SAMPLES.get(name)));
+        flash.addFlashAttribute("taken", Phrase.of("told.is-loaded", "get", SAMPLES.get(name)));
         return "redirect:/house";
     }
 
@@ -124,7 +130,10 @@ class FilesController {
 
     @GetMapping("/house/export")
     ResponseEntity<String> export(@AuthenticationPrincipal Account account) {
-        return Downloads.of(file(account).json().toPrettyString() + "\n", MediaType.APPLICATION_JSON, "household.json");
+        return Downloads.of(
+                HouseholdJson.write(file(account)).toPrettyString() + "\n",
+                MediaType.APPLICATION_JSON,
+                "household.json");
     }
 
     @GetMapping("/house/loads.csv")
@@ -137,7 +146,7 @@ class FilesController {
         return Downloads.of(LoadTable.directory(file(account)), Downloads.CSV, "directory.csv");
     }
 
-    private HouseholdFile file(Account account) {
+    private Household file(Account account) {
         return editing.file(account).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
@@ -161,10 +170,9 @@ class FilesController {
             LoadTable.Reading reading = LoadTable.read(text, file(account), schemas);
             if (form.checked("yes") && !reading.good().isEmpty()) {
                 int rows = reading.good().size();
-                if (editing.change(account, form, "took " + rows + " rows of a table", draft -> {
-                    draft.replaceWith(reading.file());
-                })) {
-                    flash.addFlashAttribute("taken", rows + (rows == 1 ? " row is" : " rows are") + " taken.");
+                Phrase change = Phrase.of("change.took-rows-of-a-table", "rows", rows);
+                if (editing.change(account, form, change, house -> reading.file())) {
+                    flash.addFlashAttribute("taken", Phrase.of("told.rows-taken", "rows", rows));
                     return "redirect:/house/loads";
                 }
             }
@@ -194,9 +202,9 @@ class FilesController {
             Model model,
             RedirectAttributes flash) {
         Form form = new Form(typed);
-        String name = form.required("tokenName", "what is it for");
+        String name = form.required("tokenName", "form.what-is-it-for");
         if (name.length() > 80) {
-            form.problem("tokenName", "80 letters at most");
+            form.problem("tokenName", "form.80-letters-at-most");
         }
         if (form.wrong()) {
             model.addAttribute("form", form);
@@ -215,7 +223,7 @@ class FilesController {
     @PostMapping("/house/token/{id}/revoke")
     String revokeToken(@AuthenticationPrincipal Account account, @PathVariable long id, RedirectAttributes flash) {
         tokens.revoke(account.householdId(), id);
-        flash.addFlashAttribute("taken", "The key no longer opens anything.");
+        flash.addFlashAttribute("taken", Phrase.of("told.the-key-no-longer-opens"));
         return "redirect:/house/files";
     }
 

@@ -1,15 +1,20 @@
 package juiceswap.web.house;
 
+import java.text.Normalizer;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
-import java.util.function.Consumer;
+import java.util.function.Supplier;
+import java.util.function.UnaryOperator;
 import juiceswap.core.InvalidInput;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.Phrase;
+import juiceswap.core.household.Household;
 import juiceswap.web.form.Form;
-import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.Words;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -21,6 +26,8 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class HouseEditing {
     /** A page of the house: its address and its name. */
     record Tab(String href, String name) {}
+
+    private static final int LONGEST_ID = 40;
 
     private static final List<Tab> TABS = List.of(
             new Tab("/house", "Panel"),
@@ -34,9 +41,20 @@ class HouseEditing {
             new Tab("/house/files", "Files"));
 
     private final Households households;
+    private final Words words;
 
-    HouseEditing(Households households) {
+    HouseEditing(Households households, Words words) {
         this.households = households;
+        this.words = words;
+    }
+
+    /** Small letters, digits and hyphens of a label, for an id. */
+    static String plain(String label) {
+        String plain = Normalizer.normalize(label, Normalizer.Form.NFD)
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("[^a-z0-9]+", "-")
+                .replaceAll("^-|-$", "");
+        return plain.substring(0, Math.min(LONGEST_ID, plain.length()));
     }
 
     /** Fills in what every page of the house shows; throws 404 when there is no house yet. */
@@ -55,32 +73,40 @@ class HouseEditing {
         return held;
     }
 
-    Optional<HouseholdFile> file(Account account) {
+    Optional<Household> file(Account account) {
         return households.file(account.householdId());
     }
 
     /** Says on the next page why a change was not made that has no form of its own to say it in. */
-    static void refuse(Form form, RedirectAttributes flash) {
-        flash.addFlashAttribute("refused", form.everything());
+    void refuse(Form form, RedirectAttributes flash) {
+        flash.addFlashAttribute("refused", words.everything(form.everything()));
     }
 
     /**
      * Stores a change made from a form. False when it could not be: then the form says why at its fields, and nothing is
      * stored.
      */
-    boolean change(Account account, Form form, String what, Consumer<HouseDraft> edit) {
+    boolean change(Account account, Form form, Phrase what, UnaryOperator<Household> edit) {
+        return store(account, form, what, before -> edit.apply(Objects.requireNonNull(before)));
+    }
+
+    /** The same for a household that may have no house yet: then the change is made from null. */
+    boolean begin(Account account, Form form, Phrase what, Supplier<Household> house) {
+        return store(account, form, what, before -> house.get());
+    }
+
+    private boolean store(Account account, Form form, Phrase what, Households.Edit edit) {
         try {
-            households.change(account.householdId(), form.version(), account.displayName(), what, file -> {
-                HouseDraft draft = new HouseDraft(file);
-                edit.accept(draft);
+            households.change(account.householdId(), form.version(), account.displayName(), words.say(what), before -> {
+                Household after = edit.apply(before);
                 form.requireSound();
-                return draft.file();
+                return after;
             });
             return true;
         } catch (InvalidInput invalid) {
             form.with(invalid);
         } catch (Households.Outdated outdated) {
-            form.elsewhere().add(outdated.getMessage());
+            form.elsewhere().add(outdated.what());
         }
         return false;
     }

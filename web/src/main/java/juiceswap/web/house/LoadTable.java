@@ -9,24 +9,32 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
+import java.util.function.Function;
 import juiceswap.core.InvalidInput;
-import juiceswap.core.house.Panel;
+import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.Phrase;
+import juiceswap.core.Worded;
+import juiceswap.core.house.Choice;
+import juiceswap.core.house.Choice.Occasion;
+import juiceswap.core.house.Estimate;
+import juiceswap.core.house.Leg;
+import juiceswap.core.house.Load;
+import juiceswap.core.house.Nameplate;
 import juiceswap.core.house.PanelMap;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.household.EnteredCircuit;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.HomeLoad;
+import juiceswap.core.household.HomePanel;
+import juiceswap.core.household.Household;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
-import juiceswap.web.exchange.PanelEntry;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.form.Form;
-import juiceswap.web.household.HouseDraft;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVPrinter;
 import org.apache.commons.csv.CSVRecord;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /**
  * Loads and the panel directory as tables: CSV out, and CSV or a table pasted from a spreadsheet in. A row names its
@@ -99,26 +107,26 @@ final class LoadTable {
             Map.entry("notes", "note"));
 
     /** A row that can be taken, and what it does. */
-    record Good(long line, String does) {}
+    record Good(long line, List<Phrase> does) {}
 
-    /** A row that can't, and why. */
-    record Bad(long line, String text, String reason) {}
+    /** A row that can't, and why: each field that is wrong, by the last part of its pointer, and what is wrong with it. */
+    record Bad(long line, String text, List<Problem> reasons) {}
 
     /**
      * A table read against a household.
      *
      * @param file the household with every good row taken
      */
-    record Reading(List<Good> good, List<Bad> bad, ObjectNode file) {}
+    record Reading(List<Good> good, List<Bad> bad, Household file) {}
 
     private LoadTable() {}
 
     /** Reads a table. Throws {@link InvalidInput} when it is no table at all. */
-    static Reading read(String text, HouseholdFile household, Schemas schemas) {
+    static Reading read(String text, Household household, Schemas schemas) {
         InvalidInput.unless(!text.isBlank(), "/table", "invalid.nothing-in-it");
         List<Good> good = new ArrayList<>();
         List<Bad> bad = new ArrayList<>();
-        HouseholdFile before = household;
+        Household before = household;
         try (CSVParser rows = parser(text)) {
             Map<Integer, String> heads = heads(rows);
             for (CSVRecord row : rows) {
@@ -128,11 +136,11 @@ final class LoadTable {
                 if (line.isEmpty()) {
                     continue;
                 }
-                ObjectNode tried = (ObjectNode) before.json().deepCopy();
                 try {
-                    String does = new Row(cells(row, heads), new HouseDraft(tried), before).take();
-                    before = HouseholdFile.read(tried, schemas);
-                    good.add(new Good(rows.getCurrentLineNumber(), does));
+                    Row.Taken taken = new Row(cells(row, heads), before).take();
+                    schemas.requireHousehold(HouseholdJson.write(taken.after()));
+                    before = taken.after();
+                    good.add(new Good(rows.getCurrentLineNumber(), taken.does()));
                 } catch (InvalidInput invalid) {
                     bad.add(new Bad(rows.getCurrentLineNumber(), shortened(line), reasons(invalid)));
                 }
@@ -140,22 +148,21 @@ final class LoadTable {
         } catch (IOException | UncheckedIOException e) {
             throw new InvalidInput("/table", "invalid.table-quotes");
         }
-        return new Reading(good, bad, (ObjectNode) before.json());
+        return new Reading(good, bad, before);
     }
 
-    private static String reasons(InvalidInput invalid) {
-        return String.join(
-                "; ",
-                invalid.problems().stream()
-                        .map(problem -> last(problem.field()) + problem.message())
-                        .distinct()
-                        .toList());
+    private static List<Problem> reasons(InvalidInput invalid) {
+        return invalid.problems().stream()
+                .map(problem -> new Problem(last(problem.field()), problem.what()))
+                .distinct()
+                .toList();
     }
 
+    /** The field as people call it: the last part of the pointer, its words apart; empty where that is a number. */
     private static String last(String pointer) {
         String name = pointer.substring(pointer.lastIndexOf('/') + 1);
         boolean says = name.isEmpty() || Character.isDigit(name.charAt(0));
-        return says ? "" : name.replaceAll("([A-Z])", " $1").toLowerCase(Locale.ROOT) + " ";
+        return says ? "" : name.replaceAll("([A-Z])", " $1").toLowerCase(Locale.ROOT);
     }
 
     private static String shortened(String line) {
@@ -216,44 +223,49 @@ final class LoadTable {
         return cells;
     }
 
-    /** One row on its way into a draft. */
+    /** One row on its way into a household. */
     private static final class Row {
         private final Map<String, String> cells;
-        private final HouseDraft draft;
-        private final HouseholdFile before;
+        private final Household before;
 
-        Row(Map<String, String> cells, HouseDraft draft, HouseholdFile before) {
+        Row(Map<String, String> cells, Household before) {
             this.cells = cells;
-            this.draft = draft;
             this.before = before;
         }
 
-        /** Takes it; says in words what it does. */
-        String take() {
-            CircuitEntry found = find();
-            String does = "";
+        /** What a row gives: another household, and what was done to it. */
+        record Taken(Household after, List<Phrase> does) {}
+
+        /** Takes it. */
+        Taken take() {
+            HomeCircuit found = find();
+            List<Phrase> does = new ArrayList<>();
+            Household house = before;
             String id;
             if (found == null) {
-                id = add();
-                does = "adds " + cells.get("label");
+                EnteredCircuit added = added();
+                id = added.id();
+                house = house.withNew(added);
+                does.add(Phrase.of("table.adds", "what", added.label()));
             } else {
                 id = found.id();
             }
-            JsonNode circuit = draft.circuit(id);
-            JsonNode was = circuit.deepCopy();
-            describe((ObjectNode) circuit, id, found);
-            boolean changed = found != null && !was.equals(circuit);
-            String label = circuit.path("label").asString(id);
-            if (changed) {
-                does = "changes " + label;
+            EnteredCircuit was = house.entered(id);
+            house = described(house, id, found != null);
+            String label = house.entered(id).label();
+            if (found != null && !was.equals(house.entered(id))) {
+                does.add(Phrase.of("table.changes", "what", label));
             }
             if (cells.containsKey("load")) {
-                does += (does.isEmpty() ? "" : ", ") + load(id, label);
+                house = withLoad(house, id, label, does);
             }
-            return does.isEmpty() ? "no change to " + label : does;
+            if (does.isEmpty()) {
+                does.add(Phrase.of("table.no-change", "what", label));
+            }
+            return new Taken(house, does);
         }
 
-        private @Nullable CircuitEntry find() {
+        private @Nullable HomeCircuit find() {
             String id = cells.get("circuit");
             if (id != null && before.find(id) != null) {
                 return before.find(id);
@@ -261,8 +273,8 @@ final class LoadTable {
             String space = cells.get("space");
             if (space != null) {
                 int number = first(space);
-                PanelEntry panel = panel();
-                List<CircuitEntry> there = before.circuits().stream()
+                HomePanel panel = panel();
+                List<HomeCircuit> there = before.circuits().stream()
                         .filter(entry -> entry.panel().equals(panel.id()))
                         .filter(entry -> entry.circuit().spaces().stream()
                                 .anyMatch(one -> panel.panel().printed(one) == number))
@@ -281,7 +293,7 @@ final class LoadTable {
                     .orElse(null);
         }
 
-        private PanelEntry panel() {
+        private HomePanel panel() {
             String name = cells.getOrDefault("panel", "");
             return before.panels().stream()
                     .filter(panel -> panel.id().equals(name) || panel.name().equalsIgnoreCase(name))
@@ -295,126 +307,150 @@ final class LoadTable {
             return number.intValue();
         }
 
-        private String add() {
+        private EnteredCircuit added() {
             String label = cells.get("label");
             InvalidInput.unless(label != null, "/label", "invalid.no-circuit-by-rest");
-            InvalidInput.unless(cells.containsKey("space"), "/space", "invalid.no-circuit-named", "label", label);
+            String written = cells.get("space");
+            InvalidInput.unless(written != null, "/space", "invalid.no-circuit-named", "label", label);
             Double amps = number("breaker_amps");
             InvalidInput.unless(amps != null, "/breakerAmps", "invalid.missing");
-            PanelEntry panel = panel();
-            Panel hangs = panel.panel();
-            int space = hangs.spaceOf(first(cells.get("space")));
+            HomePanel panel = panel();
+            int space = panel.panel().spaceOf(first(written));
             boolean twoPole = "2".equals(cells.get("poles"))
                     || "240".equals(cells.get("volts"))
-                    || cells.get("space").matches(".*\\d+[-–/ ,+&]+\\d+.*");
+                    || written.matches(".*\\d+[-–/ ,+&]+\\d+.*");
             List<Integer> spaces = PanelMap.spacesFrom(space, twoPole ? 2 : 1);
-            return draft.addCircuit(panel.id(), spaces, label, amps);
+            return EnteredCircuit.bare(
+                    before.freeId(HouseEditing.plain(label)),
+                    label,
+                    new EnteredCircuit.Seat(panel.id(), spaces, null),
+                    amps);
         }
 
-        private void describe(ObjectNode circuit, String id, @Nullable CircuitEntry found) {
-            if (found != null && cells.containsKey("label")) {
-                circuit.put("label", cells.get("label"));
+        private Household described(Household house, String id, boolean wasThere) {
+            Household described = house.withCircuit(id, circuit -> describe(circuit, wasThere));
+            String partner = cells.get("shared_neutral_with");
+            if (partner != null) {
+                described = described.sharingNeutral(id, partner);
             }
-            if (found != null && cells.containsKey("breaker_amps")) {
-                HouseDraft.putNumber(circuit, "breakerAmps", number("breaker_amps"));
+            String room = cells.get("room");
+            return room == null || room.equals(before.roomOf().get(id)) ? described : described.inRoom(id, room);
+        }
+
+        private EnteredCircuit describe(EnteredCircuit before, boolean wasThere) {
+            EnteredCircuit circuit = before;
+            if (wasThere && cells.containsKey("label")) {
+                circuit = circuit.withLabel(cells.get("label"));
             }
-            if (cells.containsKey("room")
-                    && !Objects.equals(PanelController.roomOf(before).get(id), cells.get("room"))) {
-                draft.room(id, cells.get("room"));
+            Double amps = wasThere ? number("breaker_amps") : null;
+            if (amps != null) {
+                circuit = circuit.withBreakerAmps(amps);
             }
             if (cells.containsKey("note")) {
-                circuit.put("note", cells.get("note"));
+                circuit = circuit.withNote(cells.get("note"));
             }
-            flag(circuit, "lockedOff", "locked_off");
-            for (String field : List.of("winter", "summer", "night")) {
-                if (cells.containsKey(field)) {
-                    circuit.put(field, cells.get(field).toLowerCase(Locale.ROOT));
+            circuit = circuit.withLockedOff(flag("locked_off", "lockedOff", circuit.lockedOff()));
+            for (Occasion occasion : Occasion.values()) {
+                if (cells.containsKey(occasion.word())) {
+                    circuit = circuit.withSaid(
+                            circuit.said().with(occasion, word(Choice.class, occasion.word(), occasion.word())));
                 }
             }
-            if (cells.containsKey("needs")) {
-                HouseDraft.put(circuit, "needs", List.of(cells.get("needs").split("[;, ]+")));
-            }
-            if (cells.containsKey("not_with")) {
-                HouseDraft.put(circuit, "notWith", List.of(cells.get("not_with").split("[;, ]+")));
-            }
-            if (cells.containsKey("shared_neutral_with")) {
-                circuit.put("sharedNeutralWith", cells.get("shared_neutral_with"));
-            }
+            EnteredCircuit.Ties ties = circuit.ties();
+            return circuit.withTies(new EnteredCircuit.Ties(
+                    ids("needs", ties.needs()), ids("not_with", ties.notWith()), ties.sharedNeutralWith()));
+        }
+
+        private List<String> ids(String column, List<String> otherwise) {
+            return cells.containsKey(column) ? List.of(cells.get(column).split("[;, ]+")) : otherwise;
+        }
+
+        private <E extends Enum<E> & Worded> E word(Class<E> kind, String column, String field) {
+            return Json.under(
+                    "/" + field, () -> Worded.of(kind, cells.get(column).toLowerCase(Locale.ROOT)));
         }
 
         /** Changes the load of that name, or adds it. */
-        private String load(String id, String label) {
+        private Household withLoad(Household house, String id, String label, List<Phrase> does) {
             String name = cells.get("load");
-            ObjectNode load = null;
-            for (JsonNode one : draft.loads(id)) {
-                if (one.path("name").asString().equalsIgnoreCase(name)) {
-                    load = (ObjectNode) one;
+            List<HomeLoad> loads = new ArrayList<>(house.entered(id).loads());
+            int at = -1;
+            for (int i = 0; i < loads.size(); i++) {
+                if (loads.get(i).load().name().equalsIgnoreCase(name)) {
+                    at = i;
                 }
             }
-            boolean there = load != null;
-            if (load == null) {
-                load = draft.loads(id).addObject();
-                load.put("name", name);
-                load.put("volts", 120);
+            HomeLoad was = at < 0 ? null : loads.get(at);
+            HomeLoad load = load(name, was);
+            if (was == null) {
+                loads.add(load);
+                does.add(Phrase.of("table.adds-load", "load", name, "circuit", label));
+            } else {
+                loads.set(at, load);
+                does.add(
+                        was.equals(load)
+                                ? Phrase.of("table.no-change", "what", name)
+                                : Phrase.of("table.changes-load", "load", name, "circuit", label));
             }
-            JsonNode was = load.deepCopy();
+            return house.withCircuit(id, circuit -> circuit.withLoads(loads));
+        }
+
+        /** The load that a row describes; what it is silent on is as it was, or as is usual. */
+        private HomeLoad load(String name, @Nullable HomeLoad was) {
+            Load before = was == null ? null : was.load();
+            Nameplate plate = before == null ? null : before.nameplate();
+            String letter = cells.get("code_letter");
             Double volts = number("volts");
-            if (volts != null) {
-                HouseDraft.putNumber(load, "volts", volts);
-            }
-            if (cells.containsKey("leg")) {
-                load.put("leg", cells.get("leg").toUpperCase(Locale.ROOT));
-            }
-            Map<String, String> numbers = Map.of(
-                    "running_watts", "runningWatts",
-                    "starting_watts", "startingWatts",
-                    "amps", "amps",
-                    "horsepower", "horsepower",
-                    "locked_rotor_amps", "lockedRotorAmps",
-                    "duty_percent", "dutyPercent",
-                    "count", "count",
-                    "low_watts", "lowWatts",
-                    "high_watts", "highWatts");
-            for (Map.Entry<String, String> column : numbers.entrySet()) {
-                Double value = number(column.getKey());
-                if (value != null && !sameNumber(load.path(column.getValue()), value)) {
-                    HouseDraft.putNumber(load, column.getValue(), value);
-                }
-            }
-            if (cells.containsKey("code_letter")) {
-                load.put("codeLetter", cells.get("code_letter").toUpperCase(Locale.ROOT));
-            }
-            flag(load, "motor", "motor");
-            flag(load, "leftOff", "left_off");
-            if (cells.containsKey("known")) {
-                load.put("known", cells.get("known").toLowerCase(Locale.ROOT));
-            } else if (!there) {
-                load.put("known", "guessed");
-            }
-            if (there) {
-                return was.equals(load) ? "no change to " + name : "changes " + name + " on " + label;
-            }
-            return "adds " + name + " to " + label;
+            Double duty = number("duty_percent");
+            Double count = number("count");
+            Leg leg = cells.containsKey("leg")
+                    ? Json.under(
+                            "/leg", () -> Worded.of(Leg.class, cells.get("leg").toUpperCase(Locale.ROOT)))
+                    : before == null ? null : before.leg();
+            Nameplate labelled = new Nameplate(
+                    or(number("running_watts"), plate == null ? null : plate.runningWatts()),
+                    or(number("starting_watts"), plate == null ? null : plate.startingWatts()),
+                    or(number("amps"), plate == null ? null : plate.amps()),
+                    or(number("horsepower"), plate == null ? null : plate.horsepower()),
+                    letter == null ? plate == null ? null : plate.codeLetter() : letter.toUpperCase(Locale.ROOT),
+                    or(number("locked_rotor_amps"), plate == null ? null : plate.lockedRotorAmps()),
+                    flag("motor", "motor", plate != null && plate.motor()));
+            Load load = new Load(
+                    before == null ? name : before.name(),
+                    volts != null ? volts.intValue() : before == null ? 120 : before.volts(),
+                    leg,
+                    labelled,
+                    duty != null ? duty : before == null ? 100 : before.dutyPercent(),
+                    count != null ? count.intValue() : before == null ? 1 : before.count());
+            Estimate.Known known = cells.containsKey("known")
+                    ? word(Estimate.Known.class, "known", "known")
+                    : was == null ? Estimate.Known.GUESSED : was.said();
+            return new HomeLoad(
+                    load,
+                    known,
+                    or(number("low_watts"), was == null ? null : was.lowWatts()),
+                    or(number("high_watts"), was == null ? null : was.highWatts()),
+                    flag("left_off", "leftOff", was != null && was.leftOff()),
+                    was == null ? null : was.clamp());
         }
 
-        private static boolean sameNumber(JsonNode node, double value) {
-            return node.isNumber() && node.asDouble() == value;
+        private static @Nullable Double or(@Nullable Double given, @Nullable Double otherwise) {
+            return given == null ? otherwise : given;
         }
 
-        private void flag(ObjectNode node, String field, String column) {
-            if (cells.containsKey(column)) {
-                String word = cells.get(column).toLowerCase(Locale.ROOT);
-                boolean yes = List.of("yes", "y", "true", "1", "x").contains(word);
-                InvalidInput.unless(
-                        yes || List.of("no", "n", "false", "0").contains(word),
-                        "/" + field,
-                        "invalid.yes-or-no",
-                        "typed",
-                        word);
-                if (yes || node.has(field)) {
-                    node.put(field, yes);
-                }
+        private boolean flag(String column, String field, boolean otherwise) {
+            if (!cells.containsKey(column)) {
+                return otherwise;
             }
+            String word = cells.get(column).toLowerCase(Locale.ROOT);
+            boolean yes = List.of("yes", "y", "true", "1", "x").contains(word);
+            InvalidInput.unless(
+                    yes || List.of("no", "n", "false", "0").contains(word),
+                    "/" + field,
+                    "invalid.yes-or-no",
+                    "typed",
+                    word);
+            return yes;
         }
 
         private @Nullable Double number(String column) {
@@ -429,77 +465,81 @@ final class LoadTable {
     }
 
     /** Every load, one a row; a circuit without any has a row of its own. */
-    static String loads(HouseholdFile file) {
+    static String loads(Household file) {
         List<List<String>> rows = new ArrayList<>();
-        for (JsonNode circuit : file.json().path("setup").path("circuits")) {
-            CircuitEntry entry =
-                    Objects.requireNonNull(file.find(circuit.path("id").asString()));
-            List<JsonNode> loads = new ArrayList<>();
-            circuit.path("loads").forEach(loads::add);
-            if (loads.isEmpty()) {
-                loads.add(Json.MAPPER.createObjectNode());
+        for (HomeCircuit circuit : file.circuits()) {
+            if (circuit.loads().isEmpty()) {
+                List<String> row = beginning(file, circuit);
+                LOAD_FIELDS.forEach(field -> row.add(""));
+                rows.add(row);
             }
-            for (JsonNode load : loads) {
-                List<String> row = beginning(file, entry);
-                for (String field : List.of(
-                        "name",
-                        "volts",
-                        "leg",
-                        "count",
-                        "runningWatts",
-                        "startingWatts",
-                        "amps",
-                        "horsepower",
-                        "codeLetter",
-                        "lockedRotorAmps",
-                        "motor",
-                        "dutyPercent",
-                        "known",
-                        "lowWatts",
-                        "highWatts",
-                        "leftOff")) {
-                    row.add(cell(load.path(field)));
-                }
+            for (HomeLoad load : circuit.loads()) {
+                List<String> row = beginning(file, circuit);
+                LOAD_FIELDS.forEach(field -> row.add(cell(field.apply(load))));
                 rows.add(row);
             }
         }
         return csv(LOAD_COLUMNS, rows);
     }
 
+    /** What stands in the columns of a load, in their order. */
+    private static final List<Function<HomeLoad, @Nullable Object>> LOAD_FIELDS = List.of(
+            load -> load.load().name(),
+            load -> load.load().volts(),
+            load -> load.load().leg() == null ? null : load.load().leg().word(),
+            load -> load.load().count() == 1 ? null : load.load().count(),
+            load -> load.load().nameplate().runningWatts(),
+            load -> load.load().nameplate().startingWatts(),
+            load -> load.load().nameplate().amps(),
+            load -> load.load().nameplate().horsepower(),
+            load -> load.load().nameplate().codeLetter(),
+            load -> load.load().nameplate().lockedRotorAmps(),
+            load -> load.load().nameplate().motor() ? true : null,
+            load -> load.load().dutyPercent() == 100 ? null : load.load().dutyPercent(),
+            load -> load.said() == null ? null : load.said().word(),
+            HomeLoad::lowWatts,
+            HomeLoad::highWatts,
+            load -> load.leftOff() ? true : null);
+
     /** Every circuit, one a row. */
-    static String directory(HouseholdFile file) {
+    static String directory(Household file) {
         List<List<String>> rows = new ArrayList<>();
-        for (JsonNode circuit : file.json().path("setup").path("circuits")) {
-            List<String> row = beginning(
-                    file, Objects.requireNonNull(file.find(circuit.path("id").asString())));
-            row.add(cell(circuit.path("lockedOff")));
-            row.add(String.join(" ", Json.texts(circuit, "needs")));
-            row.add(String.join(" ", Json.texts(circuit, "notWith")));
-            for (String field : List.of("sharedNeutralWith", "winter", "summer", "night", "note")) {
-                row.add(cell(circuit.path(field)));
+        for (HomeCircuit circuit : file.circuits()) {
+            EnteredCircuit entered = circuit.entered();
+            List<String> row = beginning(file, circuit);
+            row.add(cell(entered.lockedOff() ? true : null));
+            row.add(String.join(" ", entered.ties().needs()));
+            row.add(String.join(" ", entered.ties().notWith()));
+            row.add(cell(entered.ties().sharedNeutralWith()));
+            for (Occasion occasion : Occasion.values()) {
+                Choice said = entered.said().choices().get(occasion);
+                row.add(said == null ? "" : said.word());
             }
+            row.add(entered.said().note());
             rows.add(row);
         }
         return csv(DIRECTORY_COLUMNS, rows);
     }
 
-    private static List<String> beginning(HouseholdFile file, CircuitEntry entry) {
-        PanelEntry panel = file.panel(entry.panel());
+    private static List<String> beginning(Household file, HomeCircuit entry) {
         return new ArrayList<>(List.of(
                 entry.id(),
-                panel.id(),
+                entry.panel(),
                 file.printed(entry).replace('–', '-'),
                 entry.circuit().twoPole() ? "2" : "1",
                 entry.circuit().label(),
                 Shown.plain(entry.circuit().breakerAmps()),
-                PanelController.roomOf(file).getOrDefault(entry.id(), "")));
+                file.roomOf().getOrDefault(entry.id(), "")));
     }
 
-    private static String cell(JsonNode value) {
-        if (value.isBoolean()) {
-            return value.asBoolean() ? "yes" : "no";
+    private static String cell(@Nullable Object value) {
+        if (value instanceof Boolean flag) {
+            return flag ? "yes" : "no";
         }
-        return value.isNumber() ? Shown.plain(value.asDouble()) : value.isString() ? value.asString() : "";
+        if (value instanceof Number number) {
+            return Shown.plain(number.doubleValue());
+        }
+        return value == null ? "" : value.toString();
     }
 
     /** A spreadsheet would run a text that begins like a formula. Reading takes the mark off again. */

@@ -6,8 +6,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import juiceswap.core.house.Estimate;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.Household;
 import juiceswap.web.security.Account;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -29,7 +29,7 @@ class LoadsController {
     }
 
     /** A circuit with its loads. */
-    public record CircuitView(CircuitEntry entry, String printed, List<CircuitController.LoadView> loads) {}
+    public record CircuitView(HomeCircuit entry, String printed, List<CircuitController.LoadView> loads) {}
 
     /** A room, or the whole house. */
     public record Group(String name, List<CircuitView> circuits, List<Catalogue.Typical> usual) {}
@@ -40,7 +40,7 @@ class LoadsController {
             @RequestParam(defaultValue = "circuit") String by,
             @RequestParam(defaultValue = "") String q,
             Model model) {
-        HouseholdFile file = editing.open(account, "/house/loads", model).file();
+        Household file = editing.open(account, "/house/loads", model).file();
         boolean byRoom = by.equals("room");
         model.addAttribute("byRoom", byRoom);
         model.addAttribute(
@@ -54,10 +54,10 @@ class LoadsController {
     /** How many loads are known in which way, and what that means for the whole. */
     public record Known(long guessed, long nameplate, long measured, String total) {}
 
-    private static Known howKnown(HouseholdFile file) {
+    private static Known howKnown(Household file) {
         long[] counts = new long[Estimate.Known.values().length];
         List<Estimate> all = new ArrayList<>();
-        for (CircuitEntry entry : file.circuits()) {
+        for (HomeCircuit entry : file.circuits()) {
             entry.loads().forEach(load -> {
                 counts[load.known().ordinal()]++;
                 all.add(load.running());
@@ -68,7 +68,7 @@ class LoadsController {
                 counts[0], counts[1], counts[2], Shown.watts(sum.value()) + " ± " + Shown.watts(sum.plusMinus()));
     }
 
-    private List<Group> rooms(HouseholdFile file) {
+    private List<Group> rooms(Household file) {
         List<Group> groups = new ArrayList<>();
         Map<String, List<String>> rooms = new LinkedHashMap<>(file.rooms());
         List<String> elsewhere = file.elsewhere();
@@ -87,10 +87,10 @@ class LoadsController {
     }
 
     /** What is often in such a room and not on any list yet. */
-    private List<Catalogue.Typical> forgotten(HouseholdFile file, String room) {
+    private List<Catalogue.Typical> forgotten(Household file, String room) {
         List<String> names = file.circuits().stream()
                 .flatMap(entry -> entry.loads().stream())
-                .map(load -> load.load().word())
+                .map(load -> load.load().name().toLowerCase(java.util.Locale.ROOT))
                 .toList();
         return catalogue.all().stream()
                 .filter(typical -> room.toLowerCase(java.util.Locale.ROOT)
@@ -100,7 +100,7 @@ class LoadsController {
                 .toList();
     }
 
-    private static List<CircuitView> views(HouseholdFile file, Collection<CircuitEntry> entries) {
+    private static List<CircuitView> views(Household file, Collection<HomeCircuit> entries) {
         return entries.stream()
                 .map(entry -> new CircuitView(entry, file.printed(entry), CircuitController.views(entry)))
                 .toList();

@@ -1,19 +1,20 @@
 package juiceswap.web.house;
 
 import java.time.LocalTime;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import juiceswap.core.Phrase;
+import juiceswap.core.household.Household;
+import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.rotation.Keeping;
 import juiceswap.core.rotation.Need.Priority;
 import juiceswap.core.rotation.StandingNeed;
-import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.exchange.Json;
+import juiceswap.core.rotation.StandingNeed.Daily;
 import juiceswap.web.exchange.StandingNeedJson;
 import juiceswap.web.form.Form;
-import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -26,8 +27,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import tools.jackson.databind.node.ArrayNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /** What each circuit is needed for on any day of an outage, in the household's words; when people sleep; cans in store. */
 @Controller
@@ -65,14 +64,14 @@ class NeedsController {
             @RequestParam(required = false) @Nullable String add,
             @RequestParam(required = false) @Nullable String keeping,
             Model model) {
-        HouseholdFile file = editing.open(account, TAB, model).file();
+        Household file = editing.open(account, TAB, model).file();
         if (!((Form) model.getAttribute("form")).wrong()) {
             model.addAttribute("form", new Form(filled(file, need, add, keeping)));
         }
         return page(file, need, add, model);
     }
 
-    private String page(HouseholdFile file, @Nullable Integer need, @Nullable String add, Model model) {
+    private String page(Household file, @Nullable Integer need, @Nullable String add, Model model) {
         List<StandingNeed> needs = file.needsAreSaid() ? file.needs() : file.guessedNeeds();
         List<NeedLine> lines = new ArrayList<>();
         for (int i = 0; i < needs.size(); i++) {
@@ -108,7 +107,7 @@ class NeedsController {
     }
 
     private static String kind(StandingNeed need) {
-        return String.valueOf(StandingNeedJson.of(need).get("kind"));
+        return StandingNeedJson.kind(need);
     }
 
     private String what(StandingNeed need) {
@@ -116,19 +115,24 @@ class NeedsController {
                 ? ""
                 : words.say(
                         "need.hours",
+                        "from",
                         need.daily().from().toString(),
+                        "to",
                         need.daily().to().toString());
         String text;
         if (need instanceof StandingNeed.Keep keep) {
             text = words.say(
                     "need.keep",
+                    "what",
                     words.say("keeping." + keep.keeping().word()),
+                    "hold",
                     Words.hours(keep.holdMinutes()),
+                    "recover",
                     Words.hours(keep.recoverMinutes()));
         } else if (need instanceof StandingNeed.OnceADay once) {
-            text = words.say("need.once", Words.hours(once.minutes()));
+            text = words.say("need.once", "time", Words.hours(once.minutes()));
         } else if (need instanceof StandingNeed.HoursADay some) {
-            text = words.say("need.some", Words.hours(some.minutes()));
+            text = words.say("need.some", "time", Words.hours(some.minutes()));
         } else {
             text = words.say("need.always");
         }
@@ -137,7 +141,7 @@ class NeedsController {
 
     /** The fields as they are, or with the usual values for what is kept. */
     private static Map<String, String> filled(
-            HouseholdFile file, @Nullable Integer index, @Nullable String add, @Nullable String keeping) {
+            Household file, @Nullable Integer index, @Nullable String add, @Nullable String keeping) {
         Map<String, String> typed = new LinkedHashMap<>();
         if (file.sleep() != null) {
             typed.put("sleepFrom", file.sleep().from().toString());
@@ -154,12 +158,23 @@ class NeedsController {
         if (need == null) {
             return typed;
         }
-        StandingNeedJson.of(need).forEach((field, value) -> {
-            if (value != null) {
-                typed.put(field, value instanceof Double number ? Shown.plain(number) : value.toString());
-            }
-        });
+        typed.put("circuit", need.circuit());
+        typed.put("priority", need.priority().word());
+        if (need.daily() != null) {
+            typed.put("from", need.daily().from().toString());
+            typed.put("to", need.daily().to().toString());
+        }
+        if (need instanceof StandingNeed.OnceADay once) {
+            typed.put("minutes", Shown.plain(once.minutes()));
+        } else if (need instanceof StandingNeed.HoursADay some) {
+            typed.put("minutes", Shown.plain(some.minutes()));
+            typed.put("blockMinutes", Shown.plain(some.blockMinutes()));
+        }
         if (need instanceof StandingNeed.Keep keep) {
+            typed.put("keeping", keep.keeping().word());
+            typed.put("recoverMinutes", Shown.plain(keep.recoverMinutes()));
+            typed.put("fullC", keep.full() == null ? "" : Shown.plain(keep.full()));
+            typed.put("emptyC", keep.empty() == null ? "" : Shown.plain(keep.empty()));
             typed.put("holdHours", Shown.plain(Math.round(100 * keep.holdMinutes() / MINUTES_OF_AN_HOUR) / 100.0));
         }
         return typed;
@@ -178,21 +193,21 @@ class NeedsController {
         }
         Form form = new Form(typed);
         boolean remove = "remove".equals(form.value("what"));
-        String said = (remove ? "Need taken away: " : "Need: ")
-                + editing.file(account)
-                        .map(file -> Words.label(form.value("circuit"), file))
-                        .orElse("");
-        boolean stored = editing.change(account, form, said, draft -> {
-            ArrayNode needs = needs(draft, account);
-            if (index != null && index >= 0 && index < needs.size()) {
-                if (remove) {
-                    needs.remove(index.intValue());
-                } else {
-                    needs.set(index, need(form, kind));
-                }
-            } else {
+        String label = editing.file(account)
+                .map(file -> Words.label(form.value("circuit"), file))
+                .orElse("");
+        Phrase change = Phrase.of(remove ? "change.need-away" : "change.need", "circuit", label);
+        boolean stored = editing.change(account, form, change, house -> {
+            // where there are none yet, the guessed ones become the household's own
+            List<StandingNeed> needs = new ArrayList<>(house.needsAreSaid() ? house.needs() : house.guessedNeeds());
+            if (index == null || index < 0 || index >= needs.size()) {
                 needs.add(need(form, kind));
+            } else if (remove) {
+                needs.remove(index.intValue());
+            } else {
+                needs.set(index, need(form, kind));
             }
+            return house.withLiving(house.living().withNeeds(needs));
         });
         if (stored) {
             return "redirect:" + TAB;
@@ -201,106 +216,76 @@ class NeedsController {
         return page(editing.open(account, TAB, model).file(), index, kind, model);
     }
 
-    /** The needs of the file; where there are none yet, the guessed ones become the household's own. */
-    private ArrayNode needs(HouseDraft draft, Account account) {
-        ArrayNode needs = HouseDraft.list(draft.object("rotation"), "needs");
-        if (needs.isEmpty()) {
-            editing.file(account)
-                    .ifPresent(file -> file.guessedNeeds()
-                            .forEach(need ->
-                                    needs.add(Json.MAPPER.valueToTree(withoutNulls(StandingNeedJson.of(need))))));
-        }
-        return needs;
-    }
-
-    private static Map<String, Object> withoutNulls(Map<String, Object> json) {
-        json.values().removeIf(java.util.Objects::isNull);
-        return json;
-    }
-
-    private static ObjectNode need(Form form, String kind) {
-        ObjectNode need = Json.MAPPER.createObjectNode();
-        need.put("circuit", form.required("circuit", "choose a circuit"));
-        need.put("kind", kind);
-        need.put("priority", form.value("priority"));
+    private static StandingNeed need(Form form, String kind) {
+        String circuit = form.required("circuit", "form.choose-a-circuit");
+        Priority priority = form.word(Priority.class, "priority", Priority.COMFORT);
         if (kind.equals("keep")) {
-            need.put("keeping", form.value("keeping"));
+            Keeping keeping = form.word(Keeping.class, "keeping", Keeping.OTHER);
             Double hours = positive(form, "holdHours");
-            HouseDraft.putNumber(need, "holdMinutes", hours == null ? null : (Double) (hours * MINUTES_OF_AN_HOUR));
-            HouseDraft.putNumber(need, "recoverMinutes", positive(form, "recoverMinutes"));
-            putOrNull(need, "fullC", form.number("fullC"));
-            putOrNull(need, "emptyC", form.number("emptyC"));
-            return need;
+            Double recover = positive(form, "recoverMinutes");
+            Double full = form.number("fullC");
+            Double empty = form.number("emptyC");
+            form.requireSound();
+            return new StandingNeed.Keep(
+                    circuit,
+                    priority,
+                    keeping,
+                    MINUTES_OF_AN_HOUR * Objects.requireNonNull(hours),
+                    Objects.requireNonNull(recover),
+                    full,
+                    empty);
         }
-        if (!kind.equals("always")) {
-            HouseDraft.putNumber(need, "minutes", positive(form, "minutes"));
+        Double minutes = kind.equals("always") ? null : positive(form, "minutes");
+        Double block = kind.equals("hours-a-day") ? form.number("blockMinutes") : null;
+        LocalTime from = clock(form, "from");
+        LocalTime to = clock(form, "to");
+        if ((from == null) != (to == null)) {
+            form.problem(from == null ? "from" : "to", "form.give-both-or-neither-for");
         }
-        if (kind.equals("hours-a-day")) {
-            HouseDraft.putNumber(need, "blockMinutes", form.number("blockMinutes"));
+        form.requireSound();
+        Daily daily = from == null || to == null ? null : new Daily(from, to);
+        if (minutes == null) {
+            return new StandingNeed.AlwaysOn(circuit, priority, daily);
         }
-        HouseDraft.put(need, "from", clock(form, "from"));
-        HouseDraft.put(need, "to", clock(form, "to"));
-        if (need.has("from") != need.has("to")) {
-            form.problem(need.has("from") ? "to" : "from", "give both, or neither for all day");
-        }
-        return need;
-    }
-
-    private static void putOrNull(ObjectNode node, String field, @Nullable Double value) {
-        if (value == null) {
-            node.putNull(field);
-        } else {
-            HouseDraft.putNumber(node, field, value);
-        }
+        return kind.equals("once-a-day")
+                ? new StandingNeed.OnceADay(circuit, priority, minutes, daily)
+                : new StandingNeed.HoursADay(circuit, priority, minutes, block == null ? 0 : block, daily);
     }
 
     private static @Nullable Double positive(Form form, String field) {
         Double number = form.number(field);
         if (form.problem(field) == null && (number == null || number <= 0)) {
-            form.problem(field, "must be more than 0");
+            form.problem(field, "form.must-be-more-than-0");
         }
         return number;
     }
 
-    /** A time of day as HH:mm, null when nothing was typed. */
-    private static @Nullable String clock(Form form, String field) {
-        String text = form.text(field);
-        if (text == null) {
-            return null;
-        }
-        try {
-            return LocalTime.parse(text.length() == 4 ? "0" + text : text)
-                    .withSecond(0)
-                    .toString();
-        } catch (DateTimeParseException e) {
-            form.problem(field, "“" + text + "” is not a time of day such as 17:00");
-            return null;
-        }
+    /** A time of day, null when nothing was typed. */
+    private static @Nullable LocalTime clock(Form form, String field) {
+        return form.text(field) == null ? null : form.time(field);
     }
 
     /** When people sleep, and what is in the cans. */
     @PostMapping(TAB + "/sleep")
     String sleep(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
         Form form = new Form(typed);
-        boolean stored = editing.change(account, form, "Sleep and cans", draft -> {
-            ObjectNode rotation = draft.object("rotation");
-            String from = clock(form, "sleepFrom");
-            String to = clock(form, "sleepTo");
+        boolean stored = editing.change(account, form, Phrase.of("change.sleep-and-cans"), house -> {
+            LocalTime from = clock(form, "sleepFrom");
+            LocalTime to = clock(form, "sleepTo");
             if ((from == null) != (to == null)) {
-                form.problem(from == null ? "sleepFrom" : "sleepTo", "give both, or neither");
+                form.problem(from == null ? "sleepFrom" : "sleepTo", "form.give-both-or-neither");
             }
             if (from != null && from.equals(to)) {
-                form.problem("sleepTo", "must not be the same as from");
-            }
-            rotation.remove("sleep");
-            if (from != null && to != null) {
-                rotation.putObject("sleep").put("from", from).put("to", to);
+                form.problem("sleepTo", "form.must-not-be-the-same");
             }
             Double litres = form.number("storedLitres");
             if (litres != null && litres < 0) {
-                form.problem("storedLitres", "must be 0 or more");
+                form.problem("storedLitres", "form.must-be-0-or-more");
             }
-            HouseDraft.putNumber(rotation, "storedLitres", litres);
+            form.requireSound();
+            return house.withLiving(house.living()
+                    .withSleep(from == null || to == null ? null : new Sleep(from, to))
+                    .withStoredLitres(litres == null ? 0 : litres));
         });
         if (stored) {
             return "redirect:" + TAB;

@@ -3,21 +3,23 @@ package juiceswap.web.house;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Panel;
 import juiceswap.core.house.PanelMap;
+import juiceswap.core.household.EnteredCircuit;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.HomePanel;
+import juiceswap.core.household.Household;
+import juiceswap.core.household.Mounting;
 import juiceswap.web.drawing.PanelView;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.exchange.PanelEntry;
 import juiceswap.web.form.Form;
-import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -30,21 +32,27 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /** The panel as it hangs, edited in place. */
 @Controller
 class PanelController {
     private static final int MOST_LIKELY = 4;
-    private static final String NOTHING_MORE = "There is nothing more.";
+    private static final Phrase NOTHING_MORE = Phrase.of("told.nothing-more");
+
+    private static final int LONGEST_PANEL_ID = 30;
+
+    /** Of a sub-panel until its own are counted: a small box. */
+    private static final int NEW_SPACES = 8;
 
     private final HouseEditing editing;
     private final Households households;
     private final Catalogue catalogue;
     private final ITemplateEngine templates;
+    private final Words words;
 
-    PanelController(HouseEditing editing, Households households, Catalogue catalogue, ITemplateEngine templates) {
+    PanelController(
+            HouseEditing editing, Households households, Catalogue catalogue, ITemplateEngine templates, Words words) {
+        this.words = words;
         this.catalogue = catalogue;
         this.editing = editing;
         this.households = households;
@@ -66,9 +74,9 @@ class PanelController {
             }
             return "house/begin";
         }
-        HouseholdFile file = editing.open(account, "/house", model).file();
-        CircuitEntry chosen = circuit == null ? null : file.find(circuit);
-        PanelEntry shown = chosen != null ? file.panel(chosen.panel()) : panelOf(file, panel);
+        Household file = editing.open(account, "/house", model).file();
+        HomeCircuit chosen = circuit == null ? null : file.find(circuit);
+        HomePanel shown = chosen != null ? file.panel(chosen.panel()) : panelOf(file, panel);
         model.addAttribute("shown", shown);
         model.addAttribute("panel", PanelView.of(file, shown, circuit));
         model.addAttribute("circuit", chosen);
@@ -96,7 +104,7 @@ class PanelController {
     }
 
     /** What probably hangs on a circuit that has nothing on it yet. */
-    private List<Catalogue.Typical> likely(@Nullable CircuitEntry chosen) {
+    private List<Catalogue.Typical> likely(@Nullable HomeCircuit chosen) {
         return chosen == null || !chosen.loads().isEmpty()
                 ? List.of()
                 : catalogue.likely(chosen.circuit().label(), chosen.circuit().twoPole(), MOST_LIKELY);
@@ -108,13 +116,13 @@ class PanelController {
     /** A panel with its places. */
     public record PlacesView(String name, List<PlaceView> places) {}
 
-    private static List<PlacesView> places(HouseholdFile file) {
+    private List<PlacesView> places(Household file) {
         return file.panels().stream()
-                .map(panel -> new PlacesView(panel.name(), places(panel, file)))
+                .map(panel -> new PlacesView(words.panel(panel.name()), places(panel, file)))
                 .toList();
     }
 
-    private static List<PlaceView> places(PanelEntry panel, HouseholdFile file) {
+    private static List<PlaceView> places(HomePanel panel, Household file) {
         List<PlaceView> places = new ArrayList<>();
         PanelMap map = map(panel, file);
         for (int number = 1; number <= panel.panel().spaces(); number++) {
@@ -135,7 +143,7 @@ class PanelController {
     }
 
     /** The map, or an empty one for a device that has no panel of breakers. */
-    static PanelMap map(PanelEntry panel, HouseholdFile file) {
+    static PanelMap map(HomePanel panel, Household file) {
         try {
             return panel.map(file.circuits());
         } catch (InvalidInput noPanel) {
@@ -143,20 +151,20 @@ class PanelController {
         }
     }
 
-    static PanelEntry panelOf(HouseholdFile file, String id) {
+    static HomePanel panelOf(Household file, String id) {
         return file.panels().stream()
                 .filter(panel -> panel.id().equals(id))
                 .findFirst()
                 .orElse(file.panel());
     }
 
-    static Map<String, String> roomOf(HouseholdFile file) {
+    static Map<String, String> roomOf(Household file) {
         Map<String, String> rooms = new HashMap<>();
         file.rooms().forEach((room, circuits) -> circuits.forEach(id -> rooms.put(id, room)));
         return rooms;
     }
 
-    private static Map<String, String> quickValues(CircuitEntry chosen, HouseholdFile file) {
+    private static Map<String, String> quickValues(HomeCircuit chosen, Household file) {
         Map<String, String> values = new HashMap<>();
         values.put("label", chosen.circuit().label());
         values.put("breakerAmps", Shown.plain(chosen.circuit().breakerAmps()));
@@ -169,16 +177,16 @@ class PanelController {
         return values;
     }
 
-    private static Map<String, String> settingValues(PanelEntry shown, HouseholdFile file) {
+    private Map<String, String> settingValues(HomePanel shown, Household file) {
         Map<String, String> values = new HashMap<>();
         Panel panel = shown.panel();
-        values.put("name", shown.name());
+        values.put("name", words.panel(shown.name()));
         values.put("spaces", String.valueOf(panel.spaces()));
         values.put("topLeg", panel.topLeg().word());
         values.put("numbering", panel.numbering().word());
         values.put("mainAmps", file.mainAmps() == null ? "" : Shown.plain(file.mainAmps()));
         values.put("mainAt", file.mainAtBottom() ? "bottom" : "top");
-        values.put("plateMoves", file.plateMoves());
+        values.put("plateMoves", file.plateMoves().word());
         values.put("feeder", shown.feeder() == null ? "" : shown.feeder());
         values.put(
                 "inputSpace",
@@ -189,13 +197,13 @@ class PanelController {
     }
 
     private static String label(Form form) {
-        return form.required("label", "write what it feeds, as on the panel door");
+        return form.required("label", "form.write-what-it-feeds-as");
     }
 
     private static @Nullable Double breakerAmps(Form form) {
         Double amps = form.number("breakerAmps");
         if (amps == null) {
-            form.problem("breakerAmps", "the number on the breaker’s lever");
+            form.problem("breakerAmps", "form.the-number-on-the-breakers");
         }
         return amps;
     }
@@ -213,16 +221,19 @@ class PanelController {
         Integer space = form.whole("space");
         String panel = form.value("panel");
         String[] id = new String[1];
-        boolean done = editing.change(account, form, "added " + label, draft -> {
+        boolean done = editing.change(account, form, Phrase.of("change.added", "label", label), house -> {
             form.requireSound();
-            HouseholdFile before = editing.file(account).orElseThrow();
-            PanelEntry into = before.panel(panel);
-            // a place that can't be is named at the form before the file is built
-            map(into, before).add("new", space == null ? 0 : space, poles);
-            id[0] = draft.addCircuit(panel, PanelMap.spacesFrom(space, poles), label, amps);
+            // a place that can't be is named at the form before the house is built
+            house.panel(panel).map(house.circuits()).add("new", space == null ? 0 : space, poles);
+            id[0] = house.freeId(HouseEditing.plain(label));
+            return house.withNew(EnteredCircuit.bare(
+                    id[0],
+                    label,
+                    new EnteredCircuit.Seat(panel, PanelMap.spacesFrom(Objects.requireNonNull(space), poles), null),
+                    Objects.requireNonNull(amps)));
         });
         if (done) {
-            flash.addFlashAttribute("taken", label + " is in the panel. Add what hangs on it.");
+            flash.addFlashAttribute("taken", Phrase.of("told.is-in-the-panel-add", "label", label));
             return "redirect:/house?circuit=" + id[0];
         }
         model.addAttribute("form", form);
@@ -238,34 +249,21 @@ class PanelController {
         String id = form.value("circuit");
         String[] to = form.value("space").split("/", 2);
         boolean tandem = form.value("how").equals("tandem");
-        HouseholdFile before = editing.file(account).orElseThrow();
-        CircuitEntry entry = before.find(id);
+        Household before = editing.file(account).orElseThrow();
+        HomeCircuit entry = before.find(id);
         String label = entry == null ? "a circuit" : entry.circuit().label();
-        boolean done = editing.change(account, form, "moved " + label, draft -> {
-            InvalidInput.unless(entry != null, "/circuit", "invalid.circuit-gone");
+        boolean done = editing.change(account, form, Phrase.of("change.moved", "label", label), house -> {
             InvalidInput.unless(to.length == 2 && to[1].matches("[0-9]{1,2}"), "/space", "invalid.where-to");
-            PanelEntry panel = before.panel(to[0]);
-            int space = Integer.parseInt(to[1]);
-            PanelMap map = panel.map(before.circuits());
-            if (!to[0].equals(entry.panel())) {
-                draft.place(map.add(id, space, entry.circuit().spaces().size()));
-                HouseDraft.put(draft.circuit(id), "panel", to[0].isEmpty() ? null : to[0]);
-                draft.toTheEnd(id);
-            } else if (tandem) {
-                draft.place(map.share(id, space));
-                draft.toTheEnd(id);
-            } else {
-                draft.place(map.move(id, space));
-            }
+            return house.moved(id, to[0], Integer.parseInt(to[1]), tandem);
         });
         if (!done) {
-            HouseEditing.refuse(form, flash);
+            editing.refuse(form, flash);
         }
         return toCircuit(entry);
     }
 
     /** Only what is known goes into an address. */
-    private static String toCircuit(@Nullable CircuitEntry entry) {
+    private static String toCircuit(@Nullable HomeCircuit entry) {
         return "redirect:/house"
                 + (entry == null ? "" : "?circuit=" + entry.circuit().id());
     }
@@ -280,21 +278,21 @@ class PanelController {
         String id = form.value("circuit");
         String label = label(form);
         Double amps = breakerAmps(form);
-        boolean done = editing.change(account, form, "changed " + label, draft -> {
-            ObjectNode circuit = draft.circuit(id);
-            circuit.put("label", label);
-            HouseDraft.putNumber(circuit, "breakerAmps", amps);
-            HouseDraft.put(circuit, "note", form.text("note"));
-            HouseDraft.put(circuit, "lockedOff", form.checked("lockedOff") ? true : null);
-            int first = circuit.path("spaces").get(0).asInt();
-            HouseDraft.put(
-                    circuit,
-                    "spaces",
-                    PanelMap.spacesFrom(first, form.value("poles").equals("2") ? 2 : 1));
-            draft.room(id, form.text("room"));
+        boolean done = editing.change(account, form, Phrase.of("change.changed", "label", label), house -> {
+            form.requireSound();
+            return house.withCircuit(
+                            id,
+                            circuit -> circuit.withLabel(label)
+                                    .withBreakerAmps(Objects.requireNonNull(amps))
+                                    .withNote(Objects.requireNonNullElse(form.text("note"), ""))
+                                    .withLockedOff(form.checked("lockedOff"))
+                                    .withSpaces(PanelMap.spacesFrom(
+                                            circuit.seat().spaces().get(0),
+                                            form.value("poles").equals("2") ? 2 : 1)))
+                    .inRoom(id, form.text("room"));
         });
         if (done) {
-            flash.addFlashAttribute("taken", label + " is saved.");
+            flash.addFlashAttribute("taken", Phrase.of("told.is-saved", "label", label));
             return "redirect:/house?circuit=" + id;
         }
         model.addAttribute("form", form);
@@ -308,17 +306,15 @@ class PanelController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         String id = form.value("circuit");
-        CircuitEntry entry = editing.file(account).orElseThrow().find(id);
+        HomeCircuit entry = editing.file(account).orElseThrow().find(id);
         String label = entry == null ? "the circuit" : entry.circuit().label();
-        boolean done = editing.change(account, form, "took " + label + " out", draft -> {
-            draft.circuit(id);
-            draft.removeCircuit(id);
-        });
+        boolean done =
+                editing.change(account, form, Phrase.of("change.took-out", "label", label), house -> house.without(id));
         if (!done) {
-            HouseEditing.refuse(form, flash);
+            editing.refuse(form, flash);
             return toCircuit(entry);
         }
-        flash.addFlashAttribute("taken", label + " is out of the panel. Undo brings it back.");
+        flash.addFlashAttribute("taken", Phrase.of("told.is-out-of-the-panel", "label", label));
         return "redirect:/house?panel=" + (entry == null ? "" : entry.panel());
     }
 
@@ -330,32 +326,32 @@ class PanelController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         String id = form.value("panel");
-        String name = form.required("name", "a name, such as Panel or Garage");
+        String name = form.required("name", "form.a-name-such-as-panel");
         Integer spaces = form.whole("spaces");
         if (spaces == null) {
-            form.problem("spaces", "how many spaces it has, free ones included");
+            form.problem("spaces", "form.how-many-spaces-it-has");
         }
         Double mainAmps = form.number("mainAmps");
         Integer input = form.whole("inputSpace");
-        boolean done = editing.change(account, form, "changed the panel " + name, draft -> {
+        boolean done = editing.change(account, form, Phrase.of("change.changed-the-panel", "name", name), house -> {
             form.requireSound();
-            ObjectNode panel = id.isEmpty() ? draft.object("panel") : subpanel(draft, id);
-            panel.put("name", name);
-            panel.put("spaces", spaces);
-            HouseDraft.put(panel, "topLeg", form.value("topLeg").equals("L2") ? "L2" : null);
-            HouseDraft.put(
-                    panel, "numbering", form.value("numbering").equals("across") ? null : form.text("numbering"));
-            if (id.isEmpty()) {
-                HouseDraft.putNumber(panel, "mainAmps", mainAmps);
-                panel.put("mainAt", form.value("mainAt"));
-                panel.put("plateMoves", form.value("plateMoves"));
-                HouseDraft.put(panel, "inputSpaces", input == null ? null : inputSpaces(spaces, input, form));
-            } else {
-                HouseDraft.put(panel, "feeder", form.text("feeder"));
+            HomePanel before = house.panel(id);
+            Panel panel = new Panel(
+                    Objects.requireNonNull(spaces),
+                    form.word(Leg.class, "topLeg", Leg.L1),
+                    form.word(Panel.Numbering.class, "numbering", Panel.Numbering.ACROSS));
+            if (!id.isEmpty()) {
+                return house.withPanel(new HomePanel(id, name, panel, List.of(), form.text("feeder")));
             }
+            List<Integer> inputSpaces = input == null ? List.of() : inputSpaces(panel, input);
+            return house.withMounting(new Mounting(
+                            mainAmps,
+                            form.value("mainAt").equals("bottom"),
+                            form.word(Mounting.Way.class, "plateMoves", Mounting.Way.UP)))
+                    .withPanel(new HomePanel("", name, panel, inputSpaces, before.feeder()));
         });
         if (done) {
-            flash.addFlashAttribute("taken", name + " is saved.");
+            flash.addFlashAttribute("taken", Phrase.of("told.is-saved-2", "name", name));
             return "redirect:/house" + (id.isEmpty() ? "" : "?panel=" + id);
         }
         model.addAttribute("form", form);
@@ -363,42 +359,36 @@ class PanelController {
     }
 
     /** The two spaces of the generator input breaker, given by the first number printed beside it. */
-    private static List<Integer> inputSpaces(int spaces, int printed, Form form) {
-        Panel panel = new Panel(spaces, Leg.L1, Panel.Numbering.of(form.value("numbering")));
+    private static List<Integer> inputSpaces(Panel panel, int printed) {
         InvalidInput.unless(
-                printed >= 1 && printed <= spaces, "/inputSpace", "invalid.panel-numbers", "spaces", spaces);
+                printed >= 1 && printed <= panel.spaces(),
+                "/inputSpace",
+                "invalid.panel-numbers",
+                "spaces",
+                panel.spaces());
         int space = panel.spaceOf(printed);
-        InvalidInput.unless(space + 2 <= spaces, "/inputSpace", "invalid.takes-space-below");
+        InvalidInput.unless(space + 2 <= panel.spaces(), "/inputSpace", "invalid.takes-space-below");
         return List.of(space, space + 2);
-    }
-
-    private static ObjectNode subpanel(HouseDraft draft, String id) {
-        for (JsonNode panel : draft.list("subpanels")) {
-            if (panel.path("id").asString().equals(id)) {
-                return (ObjectNode) panel;
-            }
-        }
-        throw new InvalidInput("/panel", "invalid.panel-gone");
     }
 
     @PostMapping("/house/subpanel")
     String addSubpanel(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
         Form form = new Form(typed);
-        String name = form.required("subpanelName", "a name, such as Garage");
+        String name = form.required("subpanelName", "form.a-name-such-as-garage");
         String[] id = new String[1];
-        boolean done = editing.change(account, form, "added the panel " + name, draft -> {
+        boolean done = editing.change(account, form, Phrase.of("change.added-the-panel", "name", name), house -> {
             form.requireSound();
-            String stem =
-                    name.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
-            id[0] = stem.isEmpty() ? "panel" : stem.substring(0, Math.min(30, stem.length()));
-            for (int i = 2; has(draft, id[0]); i++) {
+            String stem = HouseEditing.plain(name);
+            id[0] = stem.isEmpty() ? "panel" : stem.substring(0, Math.min(LONGEST_PANEL_ID, stem.length()));
+            for (int i = 2; has(house, id[0]); i++) {
                 id[0] = id[0].replaceAll("-\\d+$", "") + "-" + i;
             }
-            ObjectNode panel = draft.list("subpanels").addObject();
-            panel.put("id", id[0]);
-            panel.put("name", name);
-            panel.put("spaces", 8);
-            HouseDraft.put(panel, "feeder", form.text("feeder"));
+            return house.withPanel(new HomePanel(
+                    id[0],
+                    name,
+                    new Panel(NEW_SPACES, Leg.L1, Panel.Numbering.ACROSS),
+                    List.of(),
+                    form.text("feeder")));
         });
         if (done) {
             return "redirect:/house?settings=true&panel=" + id[0];
@@ -407,13 +397,8 @@ class PanelController {
         return show(account, null, null, "", true, model);
     }
 
-    private static boolean has(HouseDraft draft, String id) {
-        for (JsonNode panel : draft.list("subpanels")) {
-            if (panel.path("id").asString().equals(id)) {
-                return true;
-            }
-        }
-        return false;
+    private static boolean has(Household house, String id) {
+        return house.panels().stream().anyMatch(panel -> panel.id().equals(id));
     }
 
     @PostMapping("/house/subpanel/remove")
@@ -423,16 +408,10 @@ class PanelController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         String id = form.value("panel");
-        boolean done = editing.change(account, form, "took a sub-panel out", draft -> {
-            boolean used = editing.file(account).orElseThrow().circuits().stream()
-                    .anyMatch(entry -> entry.panel().equals(id));
-            InvalidInput.unless(!used, "", "invalid.panel-not-empty");
-            HouseDraft.removeWhere(
-                    draft.list("subpanels"),
-                    panel -> panel.path("id").asString().equals(id));
-        });
+        boolean done = editing.change(
+                account, form, Phrase.of("change.took-a-sub-panel-out"), house -> house.withoutPanel(id));
         if (!done) {
-            HouseEditing.refuse(form, flash);
+            editing.refuse(form, flash);
         }
         return done ? "redirect:/house" : "redirect:/house?settings=true";
     }
@@ -443,7 +422,7 @@ class PanelController {
                 "taken",
                 households
                         .undo(account.householdId())
-                        .map(what -> "Taken back: " + what + ".")
+                        .map(what -> Phrase.of("told.taken-back", "what", what))
                         .orElse(NOTHING_MORE));
         return backTo(back);
     }
@@ -454,7 +433,7 @@ class PanelController {
                 "taken",
                 households
                         .redo(account.householdId())
-                        .map(what -> "Done again: " + what + ".")
+                        .map(what -> Phrase.of("told.done-again", "what", what))
                         .orElse(NOTHING_MORE));
         return backTo(back);
     }
@@ -467,11 +446,11 @@ class PanelController {
     @GetMapping("/house/panel.svg")
     ResponseEntity<String> svg(
             @AuthenticationPrincipal Account account, @RequestParam(defaultValue = "") String panel) {
-        HouseholdFile file = editing.file(account).orElseThrow();
-        PanelEntry shown = panelOf(file, panel);
+        Household file = editing.file(account).orElseThrow();
+        HomePanel shown = panelOf(file, panel);
         Context context = new Context();
         context.setVariable("panel", PanelView.of(file, shown, null));
-        context.setVariable("name", file.name() + ", " + shown.name());
+        context.setVariable("name", file.name() + ", " + words.panel(shown.name()));
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType("image/svg+xml"))
                 .header("Content-Disposition", "attachment; filename=\"panel.svg\"")
@@ -481,9 +460,9 @@ class PanelController {
     /** The panel directory to print. */
     @GetMapping("/house/directory")
     String directory(@AuthenticationPrincipal Account account, Model model) {
-        HouseholdFile file = editing.open(account, "/house", model).file();
+        Household file = editing.open(account, "/house", model).file();
         List<Directory> panels = new ArrayList<>();
-        for (PanelEntry panel : file.panels()) {
+        for (HomePanel panel : file.panels()) {
             panels.add(new Directory(panel, PanelView.of(file, panel, null), Shown.directory(file, panel)));
         }
         model.addAttribute("panels", panels);
@@ -491,5 +470,5 @@ class PanelController {
     }
 
     /** A panel with its drawing and its lines. */
-    public record Directory(PanelEntry panel, PanelView drawing, List<Shown.DirectoryLine> lines) {}
+    public record Directory(HomePanel panel, PanelView drawing, List<Shown.DirectoryLine> lines) {}
 }

@@ -6,9 +6,9 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import juiceswap.core.house.Circuit;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.exchange.PanelEntry;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.HomePanel;
+import juiceswap.core.household.Household;
 
 /** The house in words and figures for its pages. */
 final class Shown {
@@ -32,9 +32,9 @@ final class Shown {
     }
 
     /** What sits in a panel, by the numbers printed beside it. */
-    static List<DirectoryLine> directory(HouseholdFile file, PanelEntry panel) {
+    static List<DirectoryLine> directory(Household file, HomePanel panel) {
         List<DirectoryLine> lines = new ArrayList<>();
-        for (CircuitEntry entry : file.circuits()) {
+        for (HomeCircuit entry : file.circuits()) {
             Circuit circuit = entry.circuit();
             if (entry.panel().equals(panel.id())) {
                 int first = circuit.spaces().get(0);

@@ -12,11 +12,11 @@ import juiceswap.core.house.Choice;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Estimate;
 import juiceswap.core.house.Setup;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.Household;
 import juiceswap.core.supply.FuelUse;
-import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Limits;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.supply.Source;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -80,7 +80,7 @@ class SizeController {
     }
 
     private void fill(Account account, String word, String start, Model model) {
-        HouseholdFile file = editing.open(account, "/house/size", model).file();
+        Household file = editing.open(account, "/house/size", model).file();
         Choice.Occasion occasion = ChooseController.occasion(word);
         boolean allAtOnce = start.equals("all-at-once");
         Setup setup = file.setup();
@@ -96,7 +96,7 @@ class SizeController {
         model.addAttribute("decides", decides(sizing, setup));
         model.addAttribute("must", setup.circuits(must));
         model.addAttribute("needs240", setup.circuits(must).stream().anyMatch(Circuit::has240));
-        model.addAttribute("enough", sizing.carriedBy(setup.source().rating()));
+        model.addAttribute("enough", sizing.carriedBy(label(setup)));
         model.addAttribute("left", left(setup, sizing));
         model.addAttribute("error", Shown.watts(error(file, must)));
         model.addAttribute("rows", rows(file, allAtOnce));
@@ -105,11 +105,16 @@ class SizeController {
                 sizing.order().stream().map(id -> setup.circuit(id).label()).toList());
         model.addAttribute(
                 "label",
-                Shown.watts(setup.source().rating().runningWatts()) + " running, "
-                        + Shown.watts(setup.source().rating().startingWatts()) + " starting");
+                Shown.watts(label(setup).runningWatts()) + " running, "
+                        + Shown.watts(label(setup).startingWatts()) + " starting");
     }
 
-    private static double error(HouseholdFile file, List<String> ids) {
+    /** What the label of the present source reads, before altitude and heat. */
+    private static Sizing.Label label(Setup setup) {
+        return Sizing.Label.of(setup.source());
+    }
+
+    private static double error(Household file, List<String> ids) {
         return Estimate.sum(ids.stream()
                         .map(id -> Objects.requireNonNull(file.find(id)).running())
                         .toList())
@@ -118,12 +123,11 @@ class SizeController {
 
     /** Which of the four limits decides, in words with its figures. */
     private static String decides(Sizing sizing, Setup setup) {
-        Generator generator = setup.source();
+        Source source = setup.source();
         LegWatts running = sizing.running();
-        String margin = Shown.plain(generator.marginPercent()) + " %";
-        String height = generator.derating() < 1
-                ? String.format(
-                        Locale.ENGLISH, " and %.0f %% left at this altitude and heat", 100 * generator.derating())
+        String margin = Shown.plain(source.marginPercent()) + " %";
+        String height = source.derating() < 1
+                ? String.format(Locale.ENGLISH, " and %.0f %% left at this altitude and heat", 100 * source.derating())
                 : "";
         return switch (sizing.decidedBy()) {
             case RUNNING ->
@@ -139,8 +143,8 @@ class SizeController {
 
     private static List<Left> left(Setup setup, Sizing sizing) {
         Limits limits = Limits.of(setup.source(), setup.path());
-        double running = setup.source().rating().runningWatts() - sizing.runningWatts();
-        double starting = setup.source().rating().startingWatts() - sizing.startingWatts();
+        double running = label(setup).runningWatts() - sizing.runningWatts();
+        double starting = label(setup).startingWatts() - sizing.startingWatts();
         List<Left> left = new ArrayList<>();
         left.add(new Left("on the label", signed(running), signed(starting), running > -0.5 && starting > -0.5));
         double l1 = limits.legRunningWatts() - sizing.running().l1();
@@ -157,7 +161,7 @@ class SizeController {
     }
 
     /** From the least to everything: what must run by night, then what else must, then what takes turns, then all. */
-    private static List<Row> rows(HouseholdFile file, boolean allAtOnce) {
+    private static List<Row> rows(Household file, boolean allAtOnce) {
         Setup setup = file.setup();
         List<String> night = file.chosen(Choice.Occasion.NIGHT, Choice.MUST);
         List<String> winter = file.chosen(Choice.Occasion.WINTER, Choice.MUST);
@@ -172,7 +176,7 @@ class SizeController {
         winterAndTurns.addAll(turns);
         List<String> everything = file.circuits().stream()
                 .filter(entry -> !entry.circuit().lockedOff())
-                .map(CircuitEntry::id)
+                .map(HomeCircuit::id)
                 .toList();
         Map<String, List<String>> choices = new LinkedHashMap<>();
         choices.put("Test circuits and light only", List.copyOf(setup.transfer().usableTestCircuits()));
@@ -216,7 +220,7 @@ class SizeController {
                     case LEG_STARTING -> "a start on one leg";
                 },
                 litres == null ? "—" : String.format(Locale.ENGLISH, "%.0f l", litres * HOURS_A_DAY),
-                sizing.carriedBy(setup.source().rating()),
+                sizing.carriedBy(label(setup)),
                 sizing.pathOk(),
                 Math.round(100 * sizing.runningWatts() / most),
                 Math.round(100 * sizing.startingWatts() / most));

@@ -6,24 +6,32 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Objects;
 import java.util.Set;
+import java.util.TreeMap;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.Finding;
 import juiceswap.core.electrical.Conductor;
 import juiceswap.core.electrical.VoltageDrop;
 import juiceswap.core.house.Choice;
+import juiceswap.core.household.Household;
+import juiceswap.core.household.Supply;
+import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.CordEnds;
+import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Limits;
 import juiceswap.core.supply.Link;
+import juiceswap.core.supply.ParallelGenerators;
 import juiceswap.core.supply.Placement;
 import juiceswap.core.supply.Rating;
+import juiceswap.core.supply.Source;
+import juiceswap.core.supply.Source.BondChange;
 import juiceswap.web.drawing.FitView;
-import juiceswap.web.exchange.HouseholdFile;
-import juiceswap.web.exchange.SupplyNotes;
 import juiceswap.web.form.Form;
-import juiceswap.web.household.HouseDraft;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -33,12 +41,13 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import tools.jackson.databind.node.ArrayNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /** The set, and the way from it to the panel: what it really carries, and what limits it. */
 @Controller
 class SupplyController {
+    /** Points of the load at which a consumption may be told, in percent of the running watts. */
+    private static final int[] PERCENTS = {0, 25, 50, 75, 100};
+
     private final HouseEditing editing;
 
     SupplyController(HouseEditing editing) {
@@ -57,11 +66,12 @@ class SupplyController {
             @RequestParam(defaultValue = "") String edit,
             @RequestParam(required = false) @Nullable Integer link,
             Model model) {
-        HouseholdFile file = editing.open(account, "/house/supply", model).file();
+        Household file = editing.open(account, "/house/supply", model).file();
         Limits limits = Limits.of(file.setup().source(), file.setup().path());
         model.addAttribute("limits", limits);
         model.addAttribute("why", why(file.setup().source(), limits));
-        model.addAttribute("steps", steps(file.setup().source()));
+        Generator engine = file.setup().source().engine();
+        model.addAttribute("steps", engine == null ? List.of() : steps(engine));
         model.addAttribute("links", links(file));
         model.addAttribute("drops", drops(file));
         model.addAttribute("warnings", warnings(file));
@@ -95,8 +105,8 @@ class SupplyController {
     }
 
     /** Why a leg carries no more: the generator's share against the weakest link, in figures. */
-    private static String why(Generator generator, Limits limits) {
-        double share = limits.planRunningWatts() / (generator.splitPhase() ? 2 : 1);
+    private static String why(Source source, Limits limits) {
+        double share = limits.planRunningWatts() / (source.splitPhase() ? 2 : 1);
         if (limits.linkAmps() == null) {
             return "Only the set limits: no path is described.";
         }
@@ -105,7 +115,7 @@ class SupplyController {
                 + Shown.plain(limits.linkAmps() / Limits.CONTINUOUS_SHARE) + " A, of which 80 % for hours: "
                 + Shown.amps(limits.linkAmps())
                 + " × 120 V = " + Shown.watts(linkWatts) + " on a leg";
-        String set = (generator.splitPhase() ? "half of the planned running watts, " : "the planned running watts, ")
+        String set = (source.splitPhase() ? "half of the planned running watts, " : "the planned running watts, ")
                 + Shown.watts(share);
         return limits.limitedBy() == null
                 ? link + ". The set gives less, " + set + ": so the set is the limit."
@@ -135,7 +145,7 @@ class SupplyController {
     }
 
     /** The links of the path from the set to the panel, the weakest marked. */
-    static List<LinkView> links(HouseholdFile file) {
+    static List<LinkView> links(Household file) {
         List<Link> path = file.setup().path();
         int weakest = path.indexOf(Limits.weakest(path));
         List<LinkView> views = new ArrayList<>();
@@ -174,7 +184,7 @@ class SupplyController {
     /**
      * Along each cord whose wire and length are known. On one leg, neutral back: the worst that a split-phase cord sees.
      */
-    private static List<DropView> drops(HouseholdFile file) {
+    private static List<DropView> drops(Household file) {
         List<DropView> drops = new ArrayList<>();
         Set<String> must = file.setup().withNeeded(file.chosen(Choice.Occasion.WINTER, Choice.MUST));
         Capacity capacity = Capacity.of(file.setup(), must, Set.of());
@@ -216,7 +226,7 @@ class SupplyController {
     }
 
     /** What is wrong with the way from the set to the panel. */
-    private static List<String> warnings(HouseholdFile file) {
+    private static List<String> warnings(Household file) {
         List<String> warnings = new ArrayList<>();
         for (Finding finding :
                 Capacity.of(file.setup(), Set.of(), (String) null).findings()) {
@@ -247,17 +257,22 @@ class SupplyController {
         return warnings;
     }
 
-    private static Map<String, String> generatorValues(HouseholdFile file) {
-        Generator generator = file.setup().source();
-        int sets = file.supply().sets();
+    private static Map<String, String> generatorValues(Household file) {
+        boolean two = file.supply().source() instanceof ParallelGenerators;
+        Generator generator = file.supply().source() instanceof ParallelGenerators both
+                ? both.first()
+                : file.supply().source().engine();
         Map<String, String> values = new HashMap<>();
+        if (generator == null) {
+            return values;
+        }
         values.put("output", generator.splitPhase() ? "120/240" : "120");
         values.put("fuel", generator.fuel().word());
         for (Rating rating : generator.ratings()) {
-            values.put("running-" + rating.fuel().word(), Shown.plain(rating.runningWatts() / sets));
-            values.put("starting-" + rating.fuel().word(), Shown.plain(rating.startingWatts() / sets));
+            values.put("running-" + rating.fuel().word(), Shown.plain(rating.runningWatts()));
+            values.put("starting-" + rating.fuel().word(), Shown.plain(rating.startingWatts()));
         }
-        values.put("sets", String.valueOf(sets));
+        values.put("sets", two ? "2" : "1");
         values.put("altitudeM", Shown.plain(generator.altitudeM()));
         values.put("ambientC", Shown.plain(generator.ambientC()));
         values.put("marginPercent", Shown.plain(generator.marginPercent()));
@@ -268,9 +283,10 @@ class SupplyController {
         putFlag(values, "gfciOutlets", generator.gfciOutlets());
         putFlag(values, "eco", generator.idleControl());
         putFlag(values, "considering", file.supply().considering());
-        values.put("tankLitres", generator.tankLitres() == null ? "" : Shown.plain(generator.tankLitres()));
-        generator
-                .litresPerHour()
+        // tank and consumption are those of all sets together
+        Generator all = Objects.requireNonNull(file.supply().source().engine());
+        values.put("tankLitres", all.tankLitres() == null ? "" : Shown.plain(all.tankLitres()));
+        all.litresPerHour()
                 .forEach((percent, litres) -> values.put("litres-" + Shown.plain(percent), Shown.plain(litres)));
         return values;
     }
@@ -288,63 +304,82 @@ class SupplyController {
             Model model,
             RedirectAttributes flash) {
         Form form = new Form(typed);
-        boolean done = editing.change(account, form, "changed the generator", draft -> {
-            ObjectNode generator = draft.generator();
-            generator.put("output", form.value("output"));
-            generator.put("fuel", form.value("fuel"));
-            int sets = form.value("sets").equals("2") ? 2 : 1;
-            ratings(generator.putArray("ratings"), form, sets);
-            for (String field : List.of("altitudeM", "ambientC", "marginPercent", "tankLitres")) {
-                HouseDraft.putNumber(generator, field, form.number(field));
-            }
-            for (String field : List.of("bond", "bondChange", "engine")) {
-                HouseDraft.put(generator, field, form.text(field));
-            }
-            for (String field : List.of("outputSwitch", "gfciOutlets", "eco")) {
-                generator.put(field, form.checked(field));
-            }
-            ObjectNode litres = generator.putObject("litresPerHour");
-            for (String percent : List.of("0", "25", "50", "75", "100")) {
-                HouseDraft.putNumber(litres, percent, form.number("litres-" + percent));
-            }
-            if (litres.isEmpty()) {
-                generator.remove("litresPerHour");
-            }
-            ObjectNode supply = draft.object("supply");
-            HouseDraft.put(supply, "sets", sets == 1 ? null : sets);
-            HouseDraft.put(supply, "considering", form.checked("considering") ? true : null);
+        boolean done = editing.change(account, form, Phrase.of("change.changed-the-generator"), house -> {
+            boolean two = form.value("sets").equals("2");
+            Generator both = generator(form, two ? 2 : 1);
+            form.requireSound();
+            return house.withSupply(house.supply()
+                    .withSource(two ? ParallelGenerators.halves(both) : both)
+                    .considering(form.checked("considering")));
         });
         if (done) {
-            flash.addFlashAttribute("taken", "The generator is saved.");
+            flash.addFlashAttribute("taken", Phrase.of("told.the-generator-is-saved"));
             return "redirect:/house/supply";
         }
         model.addAttribute("form", form);
         return show(account, "generator", null, model);
     }
 
-    /** A rating for every fuel of which both figures are given; the file holds those of all sets together. */
-    private static void ratings(ArrayNode ratings, Form form, int sets) {
-        for (String fuel : List.of("gasoline", "propane", "natural-gas", "diesel")) {
-            Double running = form.number("running-" + fuel);
-            Double starting = form.number("starting-" + fuel);
+    /** As typed; the label's figures are those of one set, tank and consumption of all of them. */
+    private static Generator generator(Form form, int sets) {
+        NavigableMap<Double, Double> litresPerHour = new TreeMap<>();
+        for (int percent : PERCENTS) {
+            Double litres = form.number("litres-" + percent);
+            if (litres != null) {
+                litresPerHour.put((double) percent, litres);
+            }
+        }
+        Generator.Change set = Generator.described()
+                .splitPhase(form.value("output").equals("120/240"))
+                .fuel(form.word(Fuel.class, "fuel", Fuel.GASOLINE))
+                .ratings(ratings(form, sets))
+                .bond(form.word(Bond.class, "bond", Bond.UNKNOWN))
+                .bondChange(form.word(BondChange.class, "bondChange", BondChange.NONE))
+                .inverter(form.value("engine").equals("inverter"))
+                .outputSwitch(form.checked("outputSwitch"))
+                .gfciOutlets(form.checked("gfciOutlets"))
+                .idleControl(form.checked("eco"))
+                .tankLitres(form.number("tankLitres"))
+                .litresPerHour(litresPerHour);
+        Double altitude = form.number("altitudeM");
+        Double ambient = form.number("ambientC");
+        Double margin = form.number("marginPercent");
+        form.requireSound();
+        if (altitude != null) {
+            set.altitudeM(altitude);
+        }
+        if (ambient != null) {
+            set.ambientC(ambient);
+        }
+        if (margin != null) {
+            set.marginPercent(margin);
+        }
+        return set.generator();
+    }
+
+    /** A rating for every fuel of which both figures are given; a household has those of all sets together. */
+    private static List<Rating> ratings(Form form, int sets) {
+        List<Rating> ratings = new ArrayList<>();
+        for (Fuel fuel : Fuel.values()) {
+            Double running = form.number("running-" + fuel.word());
+            Double starting = form.number("starting-" + fuel.word());
             if (running == null && starting == null) {
                 continue;
             }
             if (running == null) {
-                form.problem("running-" + fuel, "the smaller figure on the label");
+                form.problem("running-" + fuel.word(), "form.the-smaller-figure-on-the-2");
+            } else if (starting != null && starting < running) {
+                form.problem("starting-" + fuel.word(), "form.is-never-below-running-are");
+            } else if (running <= 0) {
+                form.problem("running-" + fuel.word(), "invalid.above-zero");
             } else {
-                ObjectNode rating = ratings.addObject();
-                rating.put("fuel", fuel);
-                HouseDraft.putNumber(rating, "runningWatts", running * sets);
-                HouseDraft.putNumber(rating, "startingWatts", (starting == null ? running : starting) * sets);
-                if (starting != null && starting < running) {
-                    form.problem("starting-" + fuel, "is never below running: are they the wrong way round?");
-                }
+                ratings.add(new Rating(fuel, running * sets, (starting == null ? running : starting) * sets));
             }
         }
         if (ratings.isEmpty()) {
-            form.problem("running-" + form.value("fuel"), "the smaller figure on the label");
+            form.problem("running-" + form.value("fuel"), "form.the-smaller-figure-on-the-2");
         }
+        return ratings;
     }
 
     private static Map<String, String> linkValues(Link link) {
@@ -366,40 +401,43 @@ class SupplyController {
         Form form = new Form(typed);
         Integer index = form.whole("index");
         String what = form.value("what");
-        boolean done = editing.change(account, form, "changed the path", draft -> {
-            ArrayNode path = draft.path();
+        boolean done = editing.change(account, form, Phrase.of("change.changed-the-path"), house -> {
+            List<Link> path = new ArrayList<>(house.supply().path());
             InvalidInput.unless(index == null || index >= 0 && index < path.size(), "", "invalid.link-gone");
             if (what.equals("remove") && index != null) {
                 path.remove((int) index);
-                return;
+            } else if (what.equals("earlier") && index != null && index > 0) {
+                path.add(index - 1, path.remove((int) index));
+            } else if (index == null) {
+                path.add(link(form));
+            } else {
+                path.set(index, link(form));
             }
-            if (what.equals("earlier") && index != null && index > 0) {
-                path.insert(index - 1, path.remove((int) index));
-                return;
-            }
-            Double amps = form.number("amps");
-            if (amps == null) {
-                form.problem("amps", "what is written on it");
-            }
-            ObjectNode link = index == null ? path.addObject() : (ObjectNode) path.get(index);
-            link.put("kind", form.value("kind"));
-            HouseDraft.putNumber(link, "amps", amps);
-            HouseDraft.put(link, "awg", form.text("awg"));
-            HouseDraft.putNumber(link, "lengthM", form.number("lengthM"));
-            HouseDraft.putNumber(link, "plugAmps", form.number("plugAmps"));
-            form.requireSound();
+            return house.withSupply(house.supply().withPath(path));
         });
         if (done) {
-            flash.addFlashAttribute("taken", "The path is saved.");
+            flash.addFlashAttribute("taken", Phrase.of("told.the-path-is-saved"));
             return "redirect:/house/supply";
         }
         model.addAttribute("form", form);
         return show(account, "link", index, model);
     }
 
-    private static Map<String, String> placeValues(HouseholdFile file) {
+    private static Link link(Form form) {
+        Double amps = form.number("amps");
+        if (amps == null) {
+            form.problem("amps", "form.what-is-written-on-it");
+        }
+        Link.Kind kind = form.word(Link.Kind.class, "kind", Link.Kind.CORD);
+        Double length = form.number("lengthM");
+        Double plug = form.number("plugAmps");
+        form.requireSound();
+        return new Link(kind, Objects.requireNonNull(amps), form.text("awg"), length, plug);
+    }
+
+    private static Map<String, String> placeValues(Household file) {
         Map<String, String> values = new HashMap<>();
-        SupplyNotes supply = file.supply();
+        Supply supply = file.supply();
         Placement placement = supply.placement();
         values.put("distanceM", placement.distanceM() == null ? "" : Shown.plain(placement.distanceM()));
         values.put("openingM", placement.openingM() == null ? "" : Shown.plain(placement.openingM()));
@@ -417,21 +455,24 @@ class SupplyController {
             Model model,
             RedirectAttributes flash) {
         Form form = new Form(typed);
-        boolean done = editing.change(account, form, "changed where the set stands", draft -> {
-            ObjectNode supply = draft.object("supply");
-            HouseDraft.putNumber(supply, "distanceM", form.number("distanceM"));
-            HouseDraft.putNumber(supply, "openingM", form.number("openingM"));
-            supply.remove("cordEnds");
-            if (form.text("endGenerator") != null && form.text("endHouse") != null) {
-                ObjectNode ends = supply.putObject("cordEnds");
-                ends.put("generator", form.value("endGenerator"));
-                ends.put("house", form.value("endHouse"));
-            } else if (form.text("endGenerator") != null || form.text("endHouse") != null) {
-                form.problem("endHouse", "look at both ends");
+        boolean done = editing.change(account, form, Phrase.of("change.changed-where-the-set-stands"), house -> {
+            Double distance = form.number("distanceM");
+            Double opening = form.number("openingM");
+            String atGenerator = form.text("endGenerator");
+            String atHouse = form.text("endHouse");
+            if ((atGenerator == null) != (atHouse == null)) {
+                form.problem("endHouse", "form.look-at-both-ends");
             }
+            form.requireSound();
+            CordEnds ends = atGenerator == null || atHouse == null
+                    ? null
+                    : new CordEnds(atGenerator.equals("male"), atHouse.equals("male"));
+            return house.withSupply(house.supply()
+                    .withPlacement(new Placement(distance, opening))
+                    .withCordEnds(ends));
         });
         if (done) {
-            flash.addFlashAttribute("taken", "Saved.");
+            flash.addFlashAttribute("taken", Phrase.of("told.saved"));
             return "redirect:/house/supply";
         }
         model.addAttribute("form", form);

@@ -3,8 +3,8 @@ package juiceswap.web.household;
 import java.util.List;
 import java.util.Optional;
 import juiceswap.core.house.Setup;
+import juiceswap.core.household.Household;
 import juiceswap.core.supply.Bond;
-import juiceswap.web.exchange.HouseholdFile;
 
 /** The way from an empty house to a first rehearsal: what is done of it, and what comes next. */
 public record FirstSteps(List<Step> steps) {
@@ -20,9 +20,9 @@ public record FirstSteps(List<Step> steps) {
     /**
      * @param rehearsed an outage or a rehearsal was gone through before
      */
-    public static FirstSteps of(HouseholdFile file, boolean rehearsed) {
+    public static FirstSteps of(Household file, boolean rehearsed) {
         Setup setup = file.setup();
-        boolean panel = setup.transfer().kind().switchesPanel();
+        boolean panel = setup.transfer().kind().parting().switchesPanel();
         boolean mapped = setup.circuits().size() >= (panel ? BREAKERS_OF_A_MAPPED_PANEL : 1);
         boolean loads = mapped
                 && setup.circuits().stream().allMatch(circuit -> circuit.lockedOff() || circuit.runningWatts() > 0);

@@ -2,12 +2,13 @@ package juiceswap.web.household;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
-import java.util.Set;
+import juiceswap.core.household.Household;
 import juiceswap.web.api.RequestLimits;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.household.Doorkeeper.TurnedAway;
+import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -20,8 +21,6 @@ import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.node.ArrayNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /**
  * The household's own file for programs, opened by a key that its owner made: {@code Authorization: Bearer js_…}. The
@@ -30,20 +29,16 @@ import tools.jackson.databind.node.ObjectNode;
 @RestController
 @RequestMapping(path = "/api/v1/household", produces = "application/json")
 class HouseholdApi {
-    /** Fields of a household's circuits and loads that the engine does not know. */
-    private static final Set<String> CIRCUIT_EXTRAS =
-            Set.of("panel", "legAsFound", "note", "winter", "summer", "night");
-
-    private static final Set<String> LOAD_EXTRAS = Set.of("known", "lowWatts", "highWatts", "leftOff", "clamp");
-
     private final Doorkeeper doorkeeper;
     private final Households households;
     private final Schemas schemas;
+    private final Words words;
 
-    HouseholdApi(Doorkeeper doorkeeper, Households households, Schemas schemas) {
+    HouseholdApi(Doorkeeper doorkeeper, Households households, Schemas schemas, Words words) {
         this.doorkeeper = doorkeeper;
         this.households = households;
         this.schemas = schemas;
+        this.words = words;
     }
 
     @GetMapping
@@ -52,7 +47,7 @@ class HouseholdApi {
         Households.Held held = held(doorkeeper.mayRead(authorization));
         return ResponseEntity.ok()
                 .eTag(String.valueOf(held.version()))
-                .body(held.file().json().toString());
+                .body(HouseholdJson.write(held.file()).toString());
     }
 
     /** The setup alone, as the engine's endpoints take it. */
@@ -62,7 +57,7 @@ class HouseholdApi {
         Households.Held held = held(doorkeeper.mayRead(authorization));
         return ResponseEntity.ok()
                 .eTag(String.valueOf(held.version()))
-                .body(plain(held.file().json().path("setup")).toString());
+                .body(HouseholdJson.writeSetup(held.file()).toString());
     }
 
     @PutMapping
@@ -74,9 +69,8 @@ class HouseholdApi {
         Tokens.Access access = doorkeeper.mayWrite(authorization);
         Integer version = ifMatch == null ? null : version(ifMatch);
         JsonNode given = Json.parse(RequestLimits.body(http));
-        HouseholdFile file = HouseholdFile.read(given, schemas);
-        households.change(access.householdId(), version, access.name(), "wrote the file by program", before ->
-                (ObjectNode) file.json());
+        Household file = HouseholdJson.read(given, schemas);
+        households.change(access.householdId(), version, access.name(), words.say("change.by-program"), before -> file);
         return read(authorization);
     }
 
@@ -94,24 +88,10 @@ class HouseholdApi {
                 .orElseThrow(() -> new TurnedAway(HttpStatus.NOT_FOUND, "The household has no house yet."));
     }
 
-    /** Without what the engine does not know; loads left off in an outage are not in it. */
-    private static JsonNode plain(JsonNode setup) {
-        ObjectNode copy = (ObjectNode) setup.deepCopy();
-        for (JsonNode circuit : copy.path("circuits")) {
-            ((ObjectNode) circuit).remove(CIRCUIT_EXTRAS);
-            if (circuit.path("loads").isArray()) {
-                ArrayNode loads = (ArrayNode) circuit.path("loads");
-                HouseDraft.removeWhere(loads, load -> Json.flag(load, "leftOff", false));
-                loads.forEach(load -> ((ObjectNode) load).remove(LOAD_EXTRAS));
-            }
-        }
-        return copy;
-    }
-
     @ExceptionHandler
     ResponseEntity<ProblemDetail> outdated(Households.Outdated outdated) {
         return ResponseEntity.status(HttpStatus.PRECONDITION_FAILED)
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)
-                .body(ProblemDetail.forStatusAndDetail(HttpStatus.PRECONDITION_FAILED, outdated.getMessage()));
+                .body(ProblemDetail.forStatusAndDetail(HttpStatus.PRECONDITION_FAILED, words.say(outdated.what())));
     }
 }

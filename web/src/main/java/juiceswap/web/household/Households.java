@@ -9,9 +9,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.UnaryOperator;
 import juiceswap.core.InvalidInput;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.Phrase;
+import juiceswap.core.household.Household;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import org.jooq.DSLContext;
@@ -20,7 +21,7 @@ import org.jooq.impl.DSL;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.node.ObjectNode;
+import tools.jackson.databind.JsonNode;
 
 /** Households and their files: each change is a step in a history that can be walked back and forth. */
 @Repository
@@ -30,11 +31,11 @@ public class Households {
     /** Steps of history kept for each household. */
     private static final int REVISIONS_KEPT = 200;
 
-    private final Map<String, HouseholdFile> readLately = new LinkedHashMap<>(16, 0.75f, true) {
+    private final Map<String, Household> readLately = new LinkedHashMap<>(16, 0.75f, true) {
         private static final long serialVersionUID = 1L;
 
         @Override
-        protected boolean removeEldestEntry(Map.Entry<String, HouseholdFile> eldest) {
+        protected boolean removeEldestEntry(Map.Entry<String, Household> eldest) {
             return size() > FILES_KEPT;
         }
     };
@@ -55,10 +56,16 @@ public class Households {
      * @param redo what redoing would bring back, null when there is nothing
      */
     public record Held(
-            HouseholdFile file,
+            Household file,
             int version,
             @Nullable String undo,
             @Nullable String redo) {}
+
+    /** Makes another household of the present one, which is null while there is none. */
+    @FunctionalInterface
+    public interface Edit {
+        Household apply(@Nullable Household present);
+    }
 
     /** A step of the history. */
     public record Revision(String at, String who, String change) {}
@@ -67,9 +74,16 @@ public class Households {
     public static final class Outdated extends RuntimeException {
         private static final long serialVersionUID = 1L;
 
+        private final transient Phrase what;
+
         Outdated(String who, String change) {
-            super(who + " has changed the house meanwhile: " + change
-                    + ". Nothing of yours is lost: look at it again and save once more.");
+            super(who + ": " + change);
+            what = Phrase.of("house.outdated", "who", who, "change", change);
+        }
+
+        /** What to tell whoever was too late. */
+        public Phrase what() {
+            return what;
         }
     }
 
@@ -85,7 +99,7 @@ public class Households {
     }
 
     /** The household's file, empty until there is one. */
-    public Optional<HouseholdFile> file(long id) {
+    public Optional<Household> file(long id) {
         return db.select(HOUSEHOLD.FILE)
                 .from(HOUSEHOLD)
                 .where(HOUSEHOLD.ID.eq(id))
@@ -94,7 +108,7 @@ public class Households {
     }
 
     /** How far the household has come on its way to a first rehearsal. */
-    public FirstSteps firstSteps(long id, HouseholdFile file) {
+    public FirstSteps firstSteps(long id, Household file) {
         return FirstSteps.of(file, db.fetchExists(OUTAGE, OUTAGE.HOUSEHOLD_ID.eq(id)));
     }
 
@@ -137,10 +151,10 @@ public class Households {
     }
 
     @Transactional
-    public long create(HouseholdFile file) {
+    public long create(Household file) {
         return db.insertInto(HOUSEHOLD)
                 .set(HOUSEHOLD.NAME, file.name())
-                .set(HOUSEHOLD.FILE, JSONB.valueOf(file.json().toString()))
+                .set(HOUSEHOLD.FILE, JSONB.valueOf(HouseholdJson.write(file).toString()))
                 .returning(HOUSEHOLD.ID)
                 .fetchSingle(HOUSEHOLD.ID);
     }
@@ -151,20 +165,19 @@ public class Households {
      *
      * @param version that the change was made from; null to change whatever is there
      * @param change in words, such as "moved Kitchen fridge to 7"
-     * @param edit changes a copy of the present file and returns it; the present file is empty when there is none
+     * @param edit makes another household of the present one
      */
     @Transactional
-    public HouseholdFile change(
-            long id, @Nullable Integer version, String who, String change, UnaryOperator<ObjectNode> edit) {
+    public Household change(long id, @Nullable Integer version, String who, String change, Edit edit) {
         var row =
                 db.selectFrom(HOUSEHOLD).where(HOUSEHOLD.ID.eq(id)).forUpdate().fetchSingle();
         if (version != null && !version.equals(row.getVersion())) {
             throw outdated(id);
         }
-        ObjectNode copy = row.getFile() == null
-                ? Json.MAPPER.createObjectNode()
-                : (ObjectNode) Json.parse(row.getFile().data().getBytes(StandardCharsets.UTF_8));
-        HouseholdFile file = HouseholdFile.read(edit.apply(copy), schemas);
+        Household file = edit.apply(row.getFile() == null ? null : read(row.getFile()));
+        JsonNode json = HouseholdJson.write(file);
+        // what core does not know of: how long texts may be, which signs an id has
+        schemas.requireHousehold(json);
 
         rememberBeginning(id, row.getRevision(), row.getFile());
         int next = row.getRevision() + 1;
@@ -172,7 +185,7 @@ public class Households {
                 .where(HOUSEHOLD_REVISION.HOUSEHOLD_ID.eq(id))
                 .and(HOUSEHOLD_REVISION.REVISION.ge(next).or(HOUSEHOLD_REVISION.REVISION.lt(next - REVISIONS_KEPT)))
                 .execute();
-        JSONB stored = JSONB.valueOf(file.json().toString());
+        JSONB stored = JSONB.valueOf(json.toString());
         db.insertInto(HOUSEHOLD_REVISION)
                 .set(HOUSEHOLD_REVISION.HOUSEHOLD_ID, id)
                 .set(HOUSEHOLD_REVISION.REVISION, next)
@@ -260,11 +273,11 @@ public class Households {
     }
 
     /** A stored file. Every page needs one, so those read lately are kept; a file never changes, it is replaced. */
-    public HouseholdFile read(JSONB stored) {
+    public Household read(JSONB stored) {
         synchronized (readLately) {
             return readLately.computeIfAbsent(
                     stored.data(),
-                    text -> HouseholdFile.read(Json.parse(text.getBytes(StandardCharsets.UTF_8)), schemas));
+                    text -> HouseholdJson.read(Json.parse(text.getBytes(StandardCharsets.UTF_8)), schemas));
         }
     }
 }

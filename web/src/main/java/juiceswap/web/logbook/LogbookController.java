@@ -11,12 +11,16 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import juiceswap.core.Fields;
+import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
+import juiceswap.core.outage.EventKind;
 import juiceswap.web.drawing.LineView;
 import juiceswap.web.exchange.Downloads;
 import juiceswap.web.exchange.EventJson;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.meter.Trends;
 import juiceswap.web.security.Account;
@@ -152,22 +156,22 @@ class LogbookController {
                 .get();
         try (CSVPrinter csv = new CSVPrinter(text, format)) {
             for (Entry entry : outage.log()) {
-                Map<String, Object> payload = EventJson.payload(entry.event());
+                Fields payload = EventJson.fields(entry.event());
                 Readings readings = readings(entry.event());
                 csv.printRecord(
                         entry.sequence(),
                         entry.at(),
                         Downloads.harmless(entry.who()),
-                        EventJson.kind(entry.event()),
+                        EventKind.wordOf(entry.event()),
                         Downloads.harmless(words.event(entry.event(), outage.household())),
-                        payload.get("action"),
-                        payload.get("circuit"),
+                        payload.text("action"),
+                        payload.text("circuit"),
                         readings == null ? null : readings.l1n(),
                         readings == null ? null : readings.l2n(),
                         readings == null ? null : readings.l1l2(),
                         readings == null ? null : readings.hz(),
                         readings == null ? null : readings.ng(),
-                        payload.get("verdict"));
+                        payload.text("verdict"));
             }
         }
         return Downloads.of(text.toString(), Downloads.CSV, "outage-" + id + ".csv");
@@ -182,8 +186,7 @@ class LogbookController {
             event.put("sequence", entry.sequence());
             event.put("time", entry.at().toString());
             event.put("who", entry.who());
-            event.put("kind", EventJson.kind(entry.event()));
-            event.putAll(Map.of("payload", EventJson.payload(entry.event())));
+            event.putAll(EventJson.of(entry.event()));
             events.add(event);
         }
         Map<String, Object> document = new LinkedHashMap<>();
@@ -192,7 +195,7 @@ class LogbookController {
         document.put("rehearsal", outage.rehearsal());
         document.put("start", outage.startedAt().toString());
         document.put("end", outage.endedAt() == null ? null : outage.endedAt().toString());
-        document.put("household", outage.household().json());
+        document.put("household", HouseholdJson.write(outage.household()));
         document.put("events", events);
         return Downloads.of(
                 Json.MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(document),
@@ -224,31 +227,24 @@ class LogbookController {
     }
 
     private LineView line(Entry entry, Outage outage, boolean undone) {
-        Readings readings = readings(entry.event());
-        String tone = "";
-        if (entry.event() instanceof Event.RefusedReading refused) {
-            tone = refused.verdict().word();
-        } else if (entry.event() instanceof Event.Done done && done.verdict() != null) {
-            tone = done.verdict().word();
-        }
+        Measured measured = entry.event().measured();
+        // what was read under way is told by its words alone
+        String tone = measured == null || entry.event() instanceof Event.Read
+                ? ""
+                : measured.verdict().word();
         return new LineView(
                 entry.sequence(),
                 TIME.format(entry.at().atZone(ZoneId.systemDefault())),
                 entry.who(),
                 words.event(entry.event(), outage.household()),
-                readings == null ? "" : shown(readings),
+                measured == null ? "" : shown(measured.readings()),
                 tone,
                 undone);
     }
 
-    private static Readings readings(Event event) {
-        if (event instanceof Event.Done done) {
-            return done.readings();
-        }
-        if (event instanceof Event.Read read) {
-            return read.readings();
-        }
-        return event instanceof Event.RefusedReading refused ? refused.readings() : null;
+    private static @Nullable Readings readings(Event event) {
+        Measured measured = event.measured();
+        return measured == null ? null : measured.readings();
     }
 
     private static String shown(Readings readings) {

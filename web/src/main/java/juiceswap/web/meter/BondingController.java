@@ -5,19 +5,19 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import juiceswap.core.Phrase;
 import juiceswap.core.bonding.BondJudgement;
 import juiceswap.core.bonding.BondJudgement.Use;
 import juiceswap.core.bonding.BondTests;
 import juiceswap.core.house.DeviceProof;
-import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.household.Household;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.supply.Source;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
-import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.SwapService;
@@ -69,7 +69,7 @@ class BondingController {
 
     @GetMapping
     String ask(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
-        Optional<HouseholdFile> file = households.file(account.householdId());
+        Optional<Household> file = households.file(account.householdId());
         if (file.isEmpty()) {
             return "redirect:/house";
         }
@@ -84,7 +84,7 @@ class BondingController {
             @RequestParam Map<String, String> typed,
             Model model,
             RedirectAttributes flash) {
-        HouseholdFile file = households.file(account.householdId()).orElseThrow();
+        Household file = households.file(account.householdId()).orElseThrow();
         List<Asked> asked = asked(file, typed);
         boolean wrong = asked.stream().anyMatch(test -> test.problem() != null);
         boolean nothing = asked.stream().allMatch(test -> test.answer().isEmpty());
@@ -109,20 +109,24 @@ class BondingController {
             swap.bondFound(account, found);
         });
         flash.addFlashAttribute(
-                "taken", "Kept: " + words.say("bonding." + judged.verdict().word()));
+                "taken",
+                Phrase.of(
+                        "told.bond-kept",
+                        "verdict",
+                        Phrase.of("bonding." + judged.verdict().word())));
         return "redirect:/meter/bonding";
     }
 
     private void keepBond(Account account, Bond found) {
         households.change(
-                account.householdId(), null, account.displayName(), "measured the bond: " + found.word(), json -> {
-                    HouseDraft draft = new HouseDraft(json);
-                    draft.generator().put("bond", found.word());
-                    return draft.file();
-                });
+                account.householdId(),
+                null,
+                account.displayName(),
+                words.say("change.measured-bond", "bond", found.word()),
+                house -> Objects.requireNonNull(house).withBond(found));
     }
 
-    private void show(Account account, HouseholdFile file, Map<String, String> typed, Model model) {
+    private void show(Account account, Household file, Map<String, String> typed, Model model) {
         List<Asked> asked = asked(file, typed);
         boolean wrong = asked.stream().anyMatch(test -> test.problem() != null);
         Use use = use(file);
@@ -137,21 +141,21 @@ class BondingController {
         model.addAttribute("proven", proven.orElse(null));
         model.addAttribute(
                 "provenAgo",
-                proven.map(found -> Words.daysAgo(found.onDay(), today())).orElse(""));
+                proven.map(found -> words.daysAgo(found.onDay(), today())).orElse(""));
     }
 
-    private static Use use(HouseholdFile file) {
-        Generator generator = file.setup().source();
+    private static Use use(Household file) {
+        Source source = file.setup().source();
         return new Use(
-                file.setup().transfer().kind() == Kind.CORDS,
+                !file.setup().transfer().kind().wired(),
                 file.setup().transfer().switchedNeutral(),
-                generator.bond(),
-                generator.bondChange(),
-                generator.gfciOutlets());
+                source.bond(),
+                source.bondChange(),
+                source.gfciOutlets());
     }
 
-    private List<Asked> asked(HouseholdFile file, Map<String, String> typed) {
-        boolean cords = file.setup().transfer().kind() == Kind.CORDS;
+    private List<Asked> asked(Household file, Map<String, String> typed) {
+        boolean cords = !file.setup().transfer().kind().wired();
         return TESTS.stream()
                 .filter(test -> !cords || test.equals("generatorAlone"))
                 .map(test -> asked(test, typed))
@@ -217,25 +221,25 @@ class BondingController {
     }
 
     /** The ways to one bond for this set, each with what it means for using the set alone. */
-    private List<String> ways(Generator generator, Use use) {
+    private List<String> ways(Source source, Use use) {
         List<String> ways = new ArrayList<>();
         if (use.onCords()) {
             return ways;
         }
-        ways.add(words.say("bondway." + generator.bondChange().word()));
+        ways.add(words.say("bondway." + source.bondChange().word()));
         if (!use.switchedNeutral()) {
             ways.add(words.say("bondway.SWITCHED_NEUTRAL"));
         }
-        if (generator.gfciOutlets()) {
+        if (source.gfciOutlets()) {
             ways.add(words.say("bondway.GFCI"));
         }
         return ways;
     }
 
-    private String label(HouseholdFile file) {
+    private String label(Household file) {
         String day = today().toString();
         boolean floats = file.setup().transfer().houseBondReaches();
-        return words.say(floats ? "bondlabel.floating" : "bondlabel.bonded", file.name(), day);
+        return words.say(floats ? "bondlabel.floating" : "bondlabel.bonded", "generator", file.name(), "measured", day);
     }
 
     private static String note(List<Asked> asked, BondJudgement judged) {

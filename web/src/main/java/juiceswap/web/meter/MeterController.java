@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
 import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.meter.Readings;
 import juiceswap.web.meter.ReadingStore.Source;
@@ -17,6 +18,7 @@ import juiceswap.web.swap.LikelyCauses.Judged;
 import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.swap.ReadingForm;
 import juiceswap.web.swap.SwapService;
+import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -41,6 +43,8 @@ class MeterController {
     private final Monitoring monitoring;
     private final SimulatedMonitor monitor;
 
+    private final Words words;
+
     MeterController(
             MeterHouse houses,
             SwapService swap,
@@ -48,7 +52,9 @@ class MeterController {
             Feeds feeds,
             Trends trends,
             Monitoring monitoring,
-            SimulatedMonitor monitor) {
+            SimulatedMonitor monitor,
+            Words words) {
+        this.words = words;
         this.houses = houses;
         this.swap = swap;
         this.causes = causes;
@@ -110,10 +116,10 @@ class MeterController {
             return "meter/meter";
         }
         if (swap.current(account).map(Outage::standing).isEmpty()) {
-            flash.addFlashAttribute("refused", "No outage is on: there is no log to write this to.");
+            flash.addFlashAttribute("refused", Phrase.of("told.no-outage-is-on-there"));
         } else {
             swap.read(account, form.readings());
-            flash.addFlashAttribute("taken", "Written to the log.");
+            flash.addFlashAttribute("taken", Phrase.of("told.written-to-the-log"));
         }
         return "redirect:/meter";
     }
@@ -173,13 +179,15 @@ class MeterController {
             RedirectAttributes flash) {
         if (out.equals("yes")) {
             monitor.takeOut(account.householdId());
-            flash.addFlashAttribute("taken", "The simulated monitor is out.");
+            flash.addFlashAttribute("taken", Phrase.of("told.the-simulated-monitor-is-out"));
         } else {
             monitor.put(account.householdId(), SimulatedMeter.Fault.of(fault));
             flash.addFlashAttribute(
                     "taken",
-                    "The simulated monitor is in: "
-                            + SimulatedMeter.Fault.of(fault).label() + ". It reports while the panel has voltage.");
+                    Phrase.of(
+                            "told.the-simulated-monitor-is-in",
+                            "label",
+                            SimulatedMeter.Fault.of(fault).label()));
         }
         return "redirect:/meter";
     }
@@ -205,14 +213,24 @@ class MeterController {
             if (read.bad().isEmpty() && !read.good().isEmpty()) {
                 int fresh = monitoring.take(account.householdId(), read.good(), Source.TABLE);
                 flash.addFlashAttribute(
-                        "taken", fresh + " readings taken in, " + (read.good().size() - fresh) + " known already.");
+                        "taken",
+                        Phrase.of(
+                                "told.readings-taken-in-known-already",
+                                "fresh",
+                                fresh,
+                                "known",
+                                (read.good().size() - fresh)));
                 return "redirect:/meter";
             }
             model.addAttribute("badLines", read.bad());
-            model.addAttribute("tableProblem", read.bad().isEmpty() ? "There is no reading in it." : null);
+            model.addAttribute("tableProblem", read.bad().isEmpty() ? words.say("meter.table-empty") : null);
         } catch (InvalidInput malformed) {
             model.addAttribute(
-                    "tableProblem", "The table " + malformed.problems().get(0).message() + ".");
+                    "tableProblem",
+                    words.say(
+                            "meter.table-wrong",
+                            "what",
+                            words.say(malformed.problems().get(0).what())));
         }
         return "meter/meter";
     }

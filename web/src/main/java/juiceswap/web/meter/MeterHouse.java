@@ -4,10 +4,10 @@ import java.util.List;
 import java.util.Optional;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.house.Setup;
+import juiceswap.core.household.Household;
 import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.supply.Bond;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.Outages;
@@ -30,7 +30,7 @@ class MeterHouse {
      * @param on circuits that are on, or that would be
      * @param bond of the set
      */
-    record Present(HouseholdFile household, List<String> on, Bond bond, boolean inOutage) {
+    record Present(Household household, List<String> on, Bond bond, boolean inOutage) {
         Setup setup() {
             return household.setup();
         }
@@ -53,7 +53,7 @@ class MeterHouse {
         return inOutage.or(() -> households.file(account.householdId()).map(MeterHouse::calm));
     }
 
-    private static Present calm(HouseholdFile file) {
+    private static Present calm(Household file) {
         return new Present(
                 file,
                 new Changeover(file.setup(), file.outage()).wanted(),

@@ -6,10 +6,12 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.function.Function;
 import juiceswap.core.changeover.Action;
+import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Trend.Point;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What was read of the set's supply in an outage, in the order of time; the utility's own is left out.
@@ -22,18 +24,24 @@ record OutageReadings(List<Taken> taken) {
     static OutageReadings of(List<Entry> lived) {
         List<Taken> taken = new ArrayList<>();
         for (Entry entry : lived) {
-            if (entry.event() instanceof Event.Read read) {
-                taken.add(new Taken(entry.at(), Taken.PANEL, read.readings()));
-            } else if (entry.event() instanceof Event.RefusedReading refused) {
-                add(taken, entry.at(), refused.action(), refused.readings());
-            } else if (entry.event() instanceof Event.Done done && done.readings() != null) {
-                add(taken, entry.at(), done.action(), done.readings());
+            Event event = entry.event();
+            Measured measured = event.measured();
+            if (measured != null) {
+                add(taken, entry.at(), action(event), measured.readings());
             }
         }
         return new OutageReadings(List.copyOf(taken));
     }
 
-    private static void add(List<Taken> taken, Instant at, Action action, Readings readings) {
+    /** The step that it was read for, null for what was read under way. */
+    private static @Nullable Action action(Event event) {
+        if (event instanceof Event.RefusedReading refused) {
+            return refused.action();
+        }
+        return event instanceof Event.Done done ? done.action() : null;
+    }
+
+    private static void add(List<Taken> taken, Instant at, @Nullable Action action, Readings readings) {
         if (action != Action.MEASURE_UTILITY) {
             taken.add(new Taken(at, action == Action.MEASURE_GENERATOR ? Taken.GENERATOR : Taken.PANEL, readings));
         }

@@ -15,6 +15,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Stream;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
 import juiceswap.core.meter.Readings;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
@@ -30,8 +31,8 @@ final class ReadingTable {
 
     private ReadingTable() {}
 
-    /** A line that can't be taken, and why. */
-    public record Bad(long line, String text, String reason) {}
+    /** A line that can't be taken: which column is wrong, or none, and what is wrong with it. */
+    public record Bad(long line, String text, String field, Phrase reason) {}
 
     /** What a table holds. */
     record Result(List<Taken> good, List<Bad> bad) {}
@@ -93,9 +94,9 @@ final class ReadingTable {
                     good.add(taken(row, zone));
                 } catch (InvalidInput wrong) {
                     InvalidInput.Problem first = wrong.problems().get(0);
-                    String field = first.field().isEmpty() ? "" : first.field().substring(1) + " ";
+                    String field = first.field().isEmpty() ? "" : first.field().substring(1);
                     bad.add(new Bad(
-                            parser.getCurrentLineNumber(), String.join(",", row.toList()), field + first.message()));
+                            parser.getCurrentLineNumber(), String.join(",", row.toList()), field, first.what()));
                 }
             }
         } catch (IOException | UncheckedIOException | IllegalArgumentException malformed) {

@@ -14,6 +14,7 @@ import java.util.Set;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.changeover.Plan;
+import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Need;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Refuelling;
@@ -22,7 +23,6 @@ import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.PanelView;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.now.LivingPage.Asked;
 import juiceswap.web.now.LivingPage.Breaker;
 import juiceswap.web.now.LivingPage.NextMove;
@@ -62,7 +62,7 @@ class LivingPages {
 
     /** {@code asked} is the id of a circuit that somebody touched, or null. */
     LivingPage page(Life life, @Nullable String asked) {
-        HouseholdFile household = life.outage().household();
+        Household household = life.outage().household();
         Progress progress = life.onSet() || life.resting() ? life.progress() : null;
         NextMove next = progress == null || progress.next() == null ? null : next(life, progress);
         Set<String> due = new HashSet<>();
@@ -112,7 +112,7 @@ class LivingPages {
     // ---- the next move
 
     private NextMove next(Life life, Progress progress) {
-        HouseholdFile household = life.outage().household();
+        Household household = life.outage().household();
         Move move = progress.next();
         boolean refuel = Refuelling.fills(move.at(), life.fillings(life.inForce()));
         List<Breaker> breakers = new ArrayList<>();
@@ -139,7 +139,7 @@ class LivingPages {
                 rotationWords.title(move, refuel),
                 breakers,
                 leaves(life, move),
-                life.inForce().why(),
+                words.say(life.inForce().why(), household),
                 refuel);
     }
 
@@ -152,9 +152,13 @@ class LivingPages {
         Capacity capacity = Capacity.of(life.setup(), after, (String) null);
         return words.say(
                 "now.leaves",
+                "running",
                 String.format(Locale.ENGLISH, "%,.0f", capacity.running().total()),
+                "runningLimit",
                 String.format(Locale.ENGLISH, "%,.0f", capacity.limits().planRunningWatts()),
+                "starting",
                 String.format(Locale.ENGLISH, "%,.0f", capacity.startingWatts()),
+                "startingLimit",
                 String.format(Locale.ENGLISH, "%,.0f", capacity.limits().startingWatts()));
     }
 
@@ -189,14 +193,14 @@ class LivingPages {
         }
         String litres = String.format(Locale.ENGLISH, "%.1f", life.fuel().tankLitresNow());
         if (!life.standing().state().engine().running()) {
-            return words.say("now.tank.still", litres);
+            return words.say("now.tank.still", "tank", litres);
         }
         Double hours = FuelUse.at(
                         life.setup().source(), FuelUse.dutyWatts(life.setup().circuits(life.on())))
                 .hoursLeft(life.fuel().tankLitresNow());
         return hours == null
-                ? words.say("now.tank.still", litres)
-                : words.say("now.tank", litres, Words.hours(60 * hours));
+                ? words.say("now.tank.still", "tank", litres)
+                : words.say("now.tank", "tank", litres, "time", Words.hours(60 * hours));
     }
 
     /** Nothing reads volts and hertz by itself, and nobody has for a while. */
@@ -207,13 +211,13 @@ class LivingPages {
         Instant last = loads.lastRead(life);
         return last.plus(READ_EVERY).isAfter(clock.instant())
                 ? null
-                : words.say("now.reading-due", RotationWords.time(Rotations.local(last), life.now()));
+                : words.say("now.reading-due", "time", RotationWords.time(Rotations.local(last), life.now()));
     }
 
     // ---- may I switch this?
 
     private Asked asked(Life life, String id, List<Need> needs) {
-        HouseholdFile household = life.outage().household();
+        Household household = life.outage().household();
         String label = Words.label(id, household);
         if (life.on().contains(id)) {
             return whenOn(life, id, label, needs);
@@ -227,16 +231,19 @@ class LivingPages {
         List<Option> options = room.options().stream()
                 .map(option -> new Option(
                         option.open().isEmpty()
-                                ? words.say("now.asked.close", RotationWords.labels(option.close(), household))
+                                ? words.say(
+                                        "now.asked.close", "circuits", RotationWords.labels(option.close(), household))
                                 : words.say(
                                         "now.asked.room",
+                                        "off",
                                         RotationWords.labels(option.open(), household),
+                                        "on",
                                         RotationWords.labels(option.close(), household)),
                         option.untilMinutes() == null || option.open().isEmpty()
                                 ? ""
                                 : option.untilMinutes() == 0
                                         ? words.say("now.asked.presses")
-                                        : words.say("now.asked.until", Words.hours(option.untilMinutes())),
+                                        : words.say("now.asked.until", "time", Words.hours(option.untilMinutes())),
                         String.join(",", option.open()),
                         String.join(",", option.close())))
                 .toList();
@@ -256,7 +263,7 @@ class LivingPages {
     }
 
     private Asked whenOn(Life life, String id, String label, List<Need> needs) {
-        HouseholdFile household = life.outage().household();
+        Household household = life.outage().household();
         List<String> lines = new ArrayList<>();
         List<String> others = life.setup().circuits(life.on()).stream()
                 .filter(circuit -> !circuit.id().equals(id)
@@ -264,12 +271,12 @@ class LivingPages {
                 .map(circuit -> circuit.id())
                 .toList();
         if (!others.isEmpty()) {
-            lines.add(words.say("now.asked.needed-by", RotationWords.labels(others, household)));
+            lines.add(words.say("now.asked.needed-by", "circuits", RotationWords.labels(others, household)));
         }
         needs.stream()
                 .filter(need -> need instanceof Need.Reserve && need.circuit().equals(id))
-                .forEach(need ->
-                        lines.add(words.say("now.asked.lasts", Words.hours(((Need.Reserve) need).levelMinutes()))));
+                .forEach(need -> lines.add(
+                        words.say("now.asked.lasts", "reserve", Words.hours(((Need.Reserve) need).levelMinutes()))));
         if (life.setup().transfer().usableTestCircuits().contains(id)) {
             lines.add(words.say("now.asked.test"));
         }
@@ -278,7 +285,10 @@ class LivingPages {
         List<String> off = new ArrayList<>(others);
         off.add(id);
         Option option = new Option(
-                words.say("now.asked.open", RotationWords.labels(off, household)), "", String.join(",", off), "");
+                words.say("now.asked.open", "circuits", RotationWords.labels(off, household)),
+                "",
+                String.join(",", off),
+                "");
         return new Asked(id, label, true, "", words.say("now.asked.on"), lines, List.of(option), life.onSet());
     }
 }

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import juiceswap.core.capacity.LoadsReading;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.household.Household;
 import juiceswap.web.rotate.LoadWatch;
 import juiceswap.web.rotate.RotationWords;
 import juiceswap.web.rotate.Rotations.Life;
@@ -60,7 +60,7 @@ class MeasuredLoads {
     }
 
     private Shown shown(Life life, LoadWatch.Seen seen) {
-        HouseholdFile household = life.outage().household();
+        Household household = life.outage().household();
         LoadsReading reading = seen.reading();
         List<LegLine> legs = new ArrayList<>();
         legs.add(leg("L1", reading.l1()));
@@ -71,7 +71,10 @@ class MeasuredLoads {
                 .filter(one -> one.share() >= LIKELY)
                 .limit(MOST_LIKELY)
                 .map(one -> new Likely(
-                        words.say("loads." + one.kind().word(), RotationWords.labels(one.circuits(), household)),
+                        words.say(
+                                "loads." + one.kind().word(),
+                                "circuits",
+                                RotationWords.labels(one.circuits(), household)),
                         (int) Math.min(99, Math.round(100 * one.share()))))
                 .toList();
         String verdict = reading.verdict() == LoadsReading.Verdict.OVER
@@ -90,8 +93,11 @@ class MeasuredLoads {
                         ? null
                         : words.say(
                                 "loads.levelling",
+                                "off",
                                 Words.label(reading.levelling().open(), household),
+                                "on",
                                 Words.label(reading.levelling().close(), household),
+                                "percent",
                                 Math.round(reading.levelling().imbalancePercent())));
     }
 

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import juiceswap.core.capacity.Capacity;
@@ -12,12 +13,14 @@ import juiceswap.core.capacity.LoadsReading;
 import juiceswap.core.capacity.StartOrder;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Goal;
+import juiceswap.core.house.Estimate;
+import juiceswap.core.house.Load;
 import juiceswap.core.house.Setup;
+import juiceswap.core.household.HomeLoad;
+import juiceswap.core.household.Household;
 import juiceswap.core.supply.Bond;
 import juiceswap.web.drawing.FitView;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.form.Form;
-import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
 import juiceswap.web.rotate.Rotations;
 import juiceswap.web.rotate.Rotations.Life;
@@ -91,7 +94,7 @@ class NowController {
             @AuthenticationPrincipal Account account,
             @RequestParam(required = false) @Nullable String circuit,
             Model model) {
-        HouseholdFile file = households.file(account.householdId()).orElse(null);
+        Household file = households.file(account.householdId()).orElse(null);
         if (file == null) {
             return "redirect:/house";
         }
@@ -109,7 +112,7 @@ class NowController {
         return "now/living";
     }
 
-    private String calm(HouseholdFile file, Model model) {
+    private String calm(Household file, Model model) {
         Setup setup = file.setup();
         Changeover changeover = new Changeover(setup, file.outage());
         Set<String> wanted = Set.copyOf(changeover.wanted());
@@ -124,13 +127,14 @@ class NowController {
     }
 
     /** What is not yet known or set up, each in one line. */
-    private static List<String> missing(HouseholdFile file) {
+    private static List<String> missing(Household file) {
         Setup setup = file.setup();
         List<String> missing = new ArrayList<>();
         if (setup.source().bond() == Bond.UNKNOWN) {
             missing.add("Whether the generator’s neutral is bonded is not known. Measure it before an outage.");
         }
-        if (setup.transfer().kind().switchesPanel() && !setup.transfer().provable()) {
+        if (setup.transfer().kind().parting().switchesPanel()
+                && !setup.transfer().provable()) {
             missing.add("No test circuits are chosen and no panel meter is fitted: the supply can’t be proven.");
         }
         if (setup.path().isEmpty()) {
@@ -244,7 +248,9 @@ class NowController {
                 "taken",
                 words.say(
                         both ? "loads.measure.taken-both" : "loads.measure.taken",
+                        "circuit",
                         Words.label(circuit, life.outage().household()),
+                        "watts",
                         String.format(Locale.ENGLISH, "%,.0f", watts)));
         return BACK + "?circuit=" + circuit;
     }
@@ -261,19 +267,27 @@ class NowController {
                 .isEmpty()) {
             return;
         }
-        String what =
-                "Measured in the outage: " + Words.label(circuit, life.outage().household());
-        households.change(account.householdId(), null, account.displayName(), what, file -> {
-            HouseDraft draft = new HouseDraft(file);
-            if (draft.loads(circuit).size() == 1) {
-                var load = (tools.jackson.databind.node.ObjectNode)
-                        draft.loads(circuit).get(0);
-                HouseDraft.putNumber(load, "runningWatts", (double)
-                        Math.round(watts / load.path("count").asInt(1)));
-                load.put("known", "measured");
-                load.remove(List.of("lowWatts", "highWatts"));
+        String what = words.say(
+                "change.measured-in-outage",
+                "circuit",
+                Words.label(circuit, life.outage().household()));
+        households.change(
+                account.householdId(), null, account.displayName(), what, house -> measured(house, circuit, watts));
+    }
+
+    /** With one load on the circuit it is that load that was measured. */
+    private static Household measured(@Nullable Household house, String circuit, double watts) {
+        Household present = Objects.requireNonNull(house);
+        return present.withCircuit(circuit, one -> {
+            if (one.loads().size() != 1) {
+                return one;
             }
-            return draft.file();
+            HomeLoad load = one.loads().get(0);
+            Load draws = load.load()
+                    .withRunningWatts(Math.round(watts / load.load().count())
+                            * load.load().count());
+            return one.withLoads(
+                    List.of(new HomeLoad(draws, Estimate.Known.MEASURED, null, null, load.leftOff(), load.clamp())));
         });
     }
 
@@ -287,7 +301,9 @@ class NowController {
                     "conflict",
                     words.say(
                             "notice.conflict",
+                            "who",
                             last.who(),
+                            "step",
                             words.event(last.event(), outage.get().household())));
         }
         return BACK;

@@ -10,10 +10,10 @@ import java.time.ZoneId;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import juiceswap.core.household.Household;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
-import juiceswap.web.exchange.HouseholdFile;
 import net.fortuna.ical4j.model.Calendar;
 import net.fortuna.ical4j.model.component.VAlarm;
 import net.fortuna.ical4j.model.component.VEvent;
@@ -80,7 +80,7 @@ class Calendars {
     }
 
     /** Everything that somebody has to do from {@code now} on, each entry ringing a little before. */
-    Calendar of(RotationPlan plan, HouseholdFile household, LocalDateTime now, Instant made) {
+    Calendar of(RotationPlan plan, Household household, LocalDateTime now, Instant made) {
         Calendar calendar = empty();
         List<Move> moves = plan.moves().stream()
                 .filter(move -> move.kind() != MoveKind.FIRST && move.at().isAfter(now))

@@ -1,13 +1,14 @@
 package juiceswap.web.rotate;
 
 import java.time.Clock;
-import java.util.Locale;
 import java.util.Map;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
+import juiceswap.core.household.Household;
 import juiceswap.core.outage.Event;
 import juiceswap.core.rotation.Learning;
 import juiceswap.core.rotation.StandingNeed;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.supply.Generator;
 import juiceswap.web.form.Form;
 import juiceswap.web.rotate.RotatePages.Unread;
 import juiceswap.web.rotate.Rotations.Life;
@@ -48,7 +49,7 @@ class FindingsController {
             @RequestParam Map<String, String> typed,
             RedirectAttributes flash) {
         Life life = rotations.planned(account);
-        HouseholdFile household = life.outage().household();
+        Household household = life.outage().household();
         StandingNeed.Keep keep = RotatePages.keep(household, circuit).orElseThrow(Conflict::new);
         Form form = new Form(typed);
         try {
@@ -83,7 +84,7 @@ class FindingsController {
                 "invalid.warmth-or-hours");
         String learned = learned(life, keep, celsius);
         swap.observe(account, seen, new Event.Observed(keep.circuit(), celsius, minutes));
-        proposeAsFound(account, Words.label(keep.circuit(), life.outage().household()) + " as found");
+        proposeAsFound(account, Phrase.of("plan.why.found", "circuit", new Phrase.OfCircuit(keep.circuit())));
         if (!learned.isEmpty()) {
             flash.addFlashAttribute("taken", learned);
         }
@@ -117,15 +118,16 @@ class FindingsController {
         try {
             Double litres = form.number("litres");
             form.requireSound();
-            Double tank = life.setup().source().tankLitres();
+            Generator engine = life.setup().source().engine();
+            Double tank = engine == null ? null : engine.tankLitres();
             InvalidInput.unless(
                     litres != null && litres >= 0 && (tank == null || litres <= tank),
                     "/litres",
-                    tank == null
-                            ? "litres must be 0 or more"
-                            : String.format(Locale.ENGLISH, "the tank holds from 0 to %.0f litres", tank));
+                    tank == null ? "rotate.litres-wrong" : "rotate.more-than-the-tank",
+                    "tank",
+                    tank == null ? "" : Math.round(tank));
             swap.fuelSeen(account, seen, litres);
-            proposeAsFound(account, "Fuel as found");
+            proposeAsFound(account, Phrase.of("plan.why.fuel-found"));
         } catch (InvalidInput invalid) {
             flash.addFlashAttribute("unread", new Unread("fuel", form.with(invalid)));
         }
@@ -133,7 +135,7 @@ class FindingsController {
     }
 
     /** Plans on from what has just been written to the log. */
-    private void proposeAsFound(Account account, String why) {
+    private void proposeAsFound(Account account, Phrase why) {
         Life after = rotations.acting(account);
         rotations.propose(account, after, after.wishes(), why);
     }

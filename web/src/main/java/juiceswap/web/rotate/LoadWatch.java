@@ -5,14 +5,12 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import juiceswap.core.capacity.LoadsReading;
-import juiceswap.core.changeover.Action;
 import juiceswap.core.meter.Readings;
-import juiceswap.core.meter.VoltageJudgement;
-import juiceswap.core.outage.Entry;
-import juiceswap.core.outage.Event;
+import juiceswap.core.outage.Moments;
 import juiceswap.web.meter.Monitoring;
 import juiceswap.web.meter.Taken;
 import juiceswap.web.rotate.Rotations.Life;
@@ -23,9 +21,6 @@ import org.springframework.stereotype.Component;
 public class LoadWatch {
     /** Amps that somebody read by hand say something of the present for so long, unless something was switched since. */
     private static final Duration BY_HAND = Duration.ofMinutes(20);
-
-    /** After something was done a monitor needs some seconds to report. */
-    private static final Duration SETTLING = Duration.ofSeconds(30);
 
     private final Monitoring monitoring;
     private final Clock clock;
@@ -94,27 +89,23 @@ public class LoadWatch {
     /** The house should be fed, and the monitor that used to report is silent or sees nothing. */
     private boolean dark(Life life) {
         long household = life.outage().householdId();
-        List<Entry> log = life.outage().log();
-        return life.onSet()
-                && log.get(log.size() - 1).at().isBefore(clock.instant().minus(SETTLING))
-                && monitoring.reportedSince(household, life.outage().startedAt())
-                && monitoring
-                        .now(household)
-                        .map(taken -> taken.readings().l1n() != null
-                                && taken.readings().l1n() < VoltageJudgement.NO_SUPPLY_VOLTS)
-                        .orElse(true);
+        Double l1n =
+                monitoring.now(household).map(taken -> taken.readings().l1n()).orElse(null);
+        return life.standing()
+                .moments()
+                .dark(
+                        life.onSet(),
+                        monitoring.reportedSince(household, life.outage().startedAt()),
+                        l1n,
+                        clock.instant());
     }
 
     private Optional<Seen> byHand(Life life) {
-        Instant since = later(lastSwitched(life), clock.instant().minus(BY_HAND));
-        List<Entry> lived = life.standing().lived();
-        for (int i = lived.size() - 1; i >= 0 && lived.get(i).at().isAfter(since); i--) {
-            if (lived.get(i).event() instanceof Event.Read read
-                    && read.readings().l1a() != null) {
-                return Optional.of(new Seen(lived.get(i).at(), false, reading(life, read.readings())));
-            }
-        }
-        return Optional.empty();
+        Moments.Amps amps = life.standing().moments().amps();
+        return amps == null || amps.at().isBefore(clock.instant().minus(BY_HAND))
+                ? Optional.empty()
+                : Optional.of(
+                        new Seen(amps.at(), false, reading(life, amps.measured().readings())));
     }
 
     /** When volts were read last, by somebody or by a monitor that reports now; the beginning when never. */
@@ -122,33 +113,12 @@ public class LoadWatch {
         if (monitoring.now(life.outage().householdId()).isPresent()) {
             return clock.instant();
         }
-        List<Entry> lived = life.standing().lived();
-        for (int i = lived.size() - 1; i >= 0; i--) {
-            Event event = lived.get(i).event();
-            if (event instanceof Event.Read || event instanceof Event.Done done && done.readings() != null) {
-                return lived.get(i).at();
-            }
-        }
-        return life.outage().startedAt();
+        return Objects.requireNonNullElse(
+                life.standing().moments().read(), life.outage().startedAt());
     }
 
     private static Instant lastSwitched(Life life) {
-        List<Entry> lived = life.standing().lived();
-        for (int i = lived.size() - 1; i >= 0; i--) {
-            Event event = lived.get(i).event();
-            boolean switched = event instanceof Event.Opened
-                    || event instanceof Event.Done done && done.action() == Action.PICK_UP
-                    || event instanceof Event.Corrected
-                    || event instanceof Event.TakenOver;
-            if (switched) {
-                return lived.get(i).at();
-            }
-        }
-        return Instant.MIN;
-    }
-
-    private static Instant later(Instant one, Instant other) {
-        return one.isAfter(other) ? one : other;
+        return Objects.requireNonNullElse(life.standing().moments().switched(), Instant.MIN);
     }
 
     private static LoadsReading reading(Life life, Readings readings) {

@@ -3,13 +3,15 @@ package juiceswap.web.rotate;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.Set;
+import juiceswap.core.Phrase;
 import juiceswap.core.changeover.Changeover;
+import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.Had;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.WhatHelps;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.supply.Generator;
 import juiceswap.web.household.Households;
 import juiceswap.web.rotate.RotatePages.Look;
 import juiceswap.web.rotate.Rotations.Life;
@@ -63,14 +65,14 @@ class RotateController {
             @RequestParam(required = false) @Nullable Integer slot,
             @RequestParam(required = false) @Nullable String helps,
             Model model) {
-        HouseholdFile file = households.file(account.householdId()).orElse(null);
+        Household file = households.file(account.householdId()).orElse(null);
         if (file == null) {
             return "redirect:/house";
         }
         Look look = new Look(circuit, slot);
         Life life = rotations.life(account).orElse(null);
         if (life == null || life.inForce() == null) {
-            HouseholdFile household = life == null ? file : life.outage().household();
+            Household household = life == null ? file : life.outage().household();
             preview(household, look, model);
             model.addAttribute("inOutage", swap.current(account).isPresent());
         } else {
@@ -84,7 +86,7 @@ class RotateController {
     }
 
     /** How a day would go, on a calm day or while the changeover is still under way. */
-    private void preview(HouseholdFile household, Look look, Model model) {
+    private void preview(Household household, Look look, Model model) {
         LocalDateTime now = Rotations.local(clock.instant());
         Changeover changeover = new Changeover(household.setup(), household.outage());
         Wanted.Now from = new Wanted.Now(
@@ -94,15 +96,16 @@ class RotateController {
         pages.plan(made.plan(), null, household, now, look, model);
     }
 
-    private static Refuelling.@Nullable Fuel fullTank(HouseholdFile household) {
-        Double tank = household.setup().source().tankLitres();
+    private static Refuelling.@Nullable Fuel fullTank(Household household) {
+        Generator engine = household.setup().source().engine();
+        Double tank = engine == null ? null : engine.tankLitres();
         return tank == null ? null : new Refuelling.Fuel(tank, household.storedLitres());
     }
 
     @PostMapping("/replan")
     String replan(@AuthenticationPrincipal Account account) {
         Life life = rotations.planned(account);
-        rotations.propose(account, life, life.wishes(), "Planned anew");
+        rotations.propose(account, life, life.wishes(), Phrase.of("plan.why.asked"));
         return BACK;
     }
 

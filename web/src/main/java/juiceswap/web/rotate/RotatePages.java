@@ -7,6 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.PlanDifference;
 import juiceswap.core.rotation.RotationPlan;
@@ -15,8 +17,6 @@ import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.rotation.WhyOff;
 import juiceswap.core.rotation.Wish;
 import juiceswap.web.drawing.RotationView;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.form.Form;
 import juiceswap.web.rotate.RotationPlans.Kept;
 import juiceswap.web.rotate.Rotations.Life;
@@ -87,7 +87,7 @@ class RotatePages {
     /** The plan that is lived by, or proposed, with what can be asked of it. */
     void living(Life life, Look look, Model model) {
         Kept shown = life.shown();
-        HouseholdFile household = life.outage().household();
+        Household household = life.outage().household();
         model.addAttribute("life", life);
         model.addAttribute("shown", shown);
         model.addAttribute("seen", life.standing().sequence());
@@ -109,7 +109,7 @@ class RotatePages {
     void plan(
             RotationPlan plan,
             @Nullable RotationPlan before,
-            HouseholdFile household,
+            Household household,
             LocalDateTime now,
             Look look,
             Model model) {
@@ -147,7 +147,7 @@ class RotatePages {
     }
 
     /** What a circuit keeps at home, if it keeps anything. */
-    static Optional<StandingNeed.Keep> keep(HouseholdFile household, String circuit) {
+    static Optional<StandingNeed.Keep> keep(Household household, String circuit) {
         return household.wanted().standing().stream()
                 .filter(need ->
                         need instanceof StandingNeed.Keep && need.circuit().equals(circuit))
@@ -167,7 +167,7 @@ class RotatePages {
         return lines;
     }
 
-    private Looked looked(RotationPlan plan, HouseholdFile household, LocalDateTime now, String circuit, int slot) {
+    private Looked looked(RotationPlan plan, Household household, LocalDateTime now, String circuit, int slot) {
         Horizon horizon = plan.rotation().horizon();
         boolean on = plan.on().get(slot).contains(circuit);
         int from = slot;
@@ -193,7 +193,7 @@ class RotatePages {
                 keep != null && keep.full() != null);
     }
 
-    private List<MoveLine> moves(RotationPlan plan, HouseholdFile household, LocalDateTime now) {
+    private List<MoveLine> moves(RotationPlan plan, Household household, LocalDateTime now) {
         List<MoveLine> lines = new ArrayList<>();
         int visits = 0;
         for (RotationPlan.Move move : plan.moves()) {
@@ -209,10 +209,10 @@ class RotatePages {
     }
 
     /** What people ask for most, in one touch. */
-    private static List<Chip> chips(Life life, HouseholdFile household) {
+    private static List<Chip> chips(Life life, Household household) {
         List<Chip> chips = new ArrayList<>();
         chips.add(new Chip("quiet-night", null, "Quiet night"));
-        for (CircuitEntry entry : household.circuits()) {
+        for (HomeCircuit entry : household.circuits()) {
             boolean job = life.setup().find(entry.id()) != null
                     && !entry.circuit().lockedOff()
                     && keep(household, entry.id()).isEmpty()

@@ -11,6 +11,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import juiceswap.core.Phrase;
+import juiceswap.core.PhraseFields;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Rotation;
@@ -18,6 +20,7 @@ import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.Wish;
 import juiceswap.web.db.tables.records.RotationPlanRecord;
 import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.JsonFields;
 import juiceswap.web.exchange.NeedsReader;
 import juiceswap.web.exchange.RotationJson;
 import juiceswap.web.exchange.WishJson;
@@ -63,7 +66,7 @@ class RotationPlans {
             int revision,
             Instant madeAt,
             String madeBy,
-            String why,
+            Phrase why,
             List<Wish> wishes,
             List<EngineOff> refuels,
             RotationPlan plan) {}
@@ -73,7 +76,7 @@ class RotationPlans {
             long outage,
             Instant at,
             String by,
-            String why,
+            Phrase why,
             List<Wish> wishes,
             List<EngineOff> refuels,
             RotationPlan plan) {
@@ -81,7 +84,7 @@ class RotationPlans {
                 .set(ROTATION_PLAN.OUTAGE_ID, outage)
                 .set(ROTATION_PLAN.MADE_AT, at.atOffset(ZoneOffset.UTC))
                 .set(ROTATION_PLAN.MADE_BY, by)
-                .set(ROTATION_PLAN.WHY, why)
+                .set(ROTATION_PLAN.WHY, Json.MAPPER.writeValueAsString(PhraseFields.of(why)))
                 .set(
                         ROTATION_PLAN.WISHES,
                         json(wishes.stream().map(WishJson::of).toList()))
@@ -173,7 +176,7 @@ class RotationPlans {
                 row.getRevision(),
                 row.getMadeAt().toInstant(),
                 row.getMadeBy(),
-                row.getWhy(),
+                why(row.getWhy()),
                 List.copyOf(wishes),
                 List.copyOf(refuels),
                 question.judged(RotationJson.onSets(
@@ -186,5 +189,12 @@ class RotationPlans {
 
     private static JSONB json(Object value) {
         return JSONB.valueOf(Json.MAPPER.writeValueAsString(value));
+    }
+
+    /** Plans from before reasons were kept by what they say hold them as text. */
+    private static Phrase why(String stored) {
+        return stored.startsWith("{")
+                ? PhraseFields.read(new JsonFields(Json.parse(stored.getBytes(StandardCharsets.UTF_8))))
+                : Phrase.of("plan.why.told", "why", stored);
     }
 }

@@ -1,10 +1,13 @@
 package juiceswap.web.rotate;
 
+import java.time.Duration;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import juiceswap.core.Phrase;
+import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Learning;
 import juiceswap.core.rotation.Need;
 import juiceswap.core.rotation.PlanDifference;
@@ -17,7 +20,6 @@ import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.rotation.WhatHelps;
 import juiceswap.core.rotation.WhyOff;
 import juiceswap.core.rotation.Wish;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.words.Words;
 import org.springframework.stereotype.Component;
 
@@ -38,7 +40,7 @@ public class RotationWords {
         return (time.toLocalDate().equals(now.toLocalDate()) ? CLOCK : DAY_CLOCK).format(time);
     }
 
-    public static String labels(List<String> ids, HouseholdFile household) {
+    public static String labels(List<String> ids, Household household) {
         return String.join(
                 ", ", ids.stream().map(id -> Words.label(id, household)).toList());
     }
@@ -52,11 +54,11 @@ public class RotationWords {
             return words.say("rotate.move.engine-on");
         }
         int breakers = move.off().size() + move.on().size();
-        return words.say(breakers == 1 ? "rotate.move.visit.one" : "rotate.move.visit", breakers);
+        return words.say(breakers == 1 ? "rotate.move.visit.one" : "rotate.move.visit", "breakers", breakers);
     }
 
     /** A move in one line. */
-    public String brief(Move move, boolean refuel, HouseholdFile household) {
+    public String brief(Move move, boolean refuel, Household household) {
         if (move.kind() == MoveKind.ENGINE_OFF || move.kind() == MoveKind.ENGINE_ON) {
             return title(move, refuel);
         }
@@ -71,7 +73,7 @@ public class RotationWords {
     }
 
     /** Why a circuit is off then. */
-    public String why(WhyOff why, String circuit, int slot, RotationPlan plan, HouseholdFile household) {
+    public String why(WhyOff why, String circuit, int slot, RotationPlan plan, Household household) {
         String level = why.level() == null ? "" : Words.hours(why.level());
         String next = why.nextOn() == null ? "" : time(plan.at(why.nextOn()), plan.at(slot));
         List<String> sentences = new ArrayList<>();
@@ -80,8 +82,8 @@ public class RotationWords {
                     case NO_ROOM ->
                         why.instead().isEmpty()
                                 ? words.say("rotate.why.no-room")
-                                : words.say("rotate.why.no-room.beside", labels(why.instead(), household));
-                    case LASTS -> words.say("rotate.why.lasts", level);
+                                : words.say("rotate.why.no-room.beside", "circuits", labels(why.instead(), household));
+                    case LASTS -> words.say("rotate.why.lasts", "reserve", level);
                     default -> words.say("rotate.why." + why.reason().word());
                 });
         if (why.block() != null) {
@@ -94,15 +96,15 @@ public class RotationWords {
                     .replace("{leg}", leg));
         }
         if (why.level() != null && why.reason() != WhyOff.Reason.LASTS) {
-            sentences.add(words.say("rotate.why.level", level));
+            sentences.add(words.say("rotate.why.level", "reserve", level));
         }
-        sentences.add(words.say(next.isEmpty() ? "rotate.why.never-on" : "rotate.why.next", next));
+        sentences.add(words.say(next.isEmpty() ? "rotate.why.never-on" : "rotate.why.next", "time", next));
         return String.join(
                 " ", sentences.stream().filter(text -> !text.isBlank()).toList());
     }
 
     /** What goes short, the weightiest first. */
-    public List<String> shortfalls(RotationPlan plan, HouseholdFile household) {
+    public List<String> shortfalls(RotationPlan plan, Household household) {
         List<String> lines = new ArrayList<>();
         plan.unmet().stream()
                 .filter(one -> !one.engineOff())
@@ -112,7 +114,9 @@ public class RotationWords {
                         plan.rotation().needs().get(one.need()) instanceof Need.Pinned
                                 ? "rotate.unmet.pinned"
                                 : "rotate.unmet",
+                        "circuit",
                         Words.label(one.circuit(), household),
+                        "time",
                         Words.hours(one.minutes()))));
         List<String> dark = plan.unmet().stream()
                 .filter(RotationPlan.Unmet::engineOff)
@@ -120,29 +124,37 @@ public class RotationWords {
                 .distinct()
                 .toList();
         if (!dark.isEmpty()) {
-            lines.add(words.say("rotate.unmet.engine-off", labels(dark, household)));
+            lines.add(words.say("rotate.unmet.engine-off", "circuits", labels(dark, household)));
         }
         plan.thin()
-                .forEach(one -> lines.add(
-                        words.say("rotate.thin", Words.label(one.circuit(), household), Words.hours(one.minutes()))));
-        plan.never().forEach(id -> lines.add(words.say("rotate.never", Words.label(id, household))));
+                .forEach(one -> lines.add(words.say(
+                        "rotate.thin",
+                        "circuit",
+                        Words.label(one.circuit(), household),
+                        "time",
+                        Words.hours(one.minutes()))));
+        plan.never().forEach(id -> lines.add(words.say("rotate.never", "circuit", Words.label(id, household))));
         plan.warnings().forEach(warning -> lines.add(words.say("rotate.warning." + warning.word())));
         return lines;
     }
 
-    public List<String> helps(WhatHelps helps, HouseholdFile household) {
+    public List<String> helps(WhatHelps helps, Household household) {
         List<String> lines = new ArrayList<>();
         helps.shed()
                 .forEach(shed -> lines.add(words.say(
-                        "rotate.helps.shed", Words.label(shed.circuit(), household), Words.hours(shed.minutes()))));
+                        "rotate.helps.shed",
+                        "circuit",
+                        Words.label(shed.circuit(), household),
+                        "time",
+                        Words.hours(shed.minutes()))));
         if (helps.biggerSet() != null) {
-            lines.add(words.say("rotate.helps.bigger", Math.round(100 * helps.biggerSet())));
+            lines.add(words.say("rotate.helps.bigger", "percent", Math.round(100 * helps.biggerSet())));
         }
         return lines;
     }
 
     /** What another plan changes. */
-    public List<String> difference(PlanDifference difference, HouseholdFile household) {
+    public List<String> difference(PlanDifference difference, Household household) {
         List<String> lines = new ArrayList<>();
         if (difference.nothing()) {
             return List.of(words.say("rotate.difference.nothing"));
@@ -151,24 +163,34 @@ public class RotationWords {
                 || difference.nightVisits().before() != difference.nightVisits().after()) {
             lines.add(words.say(
                     "rotate.difference.visits",
+                    "before",
                     difference.visits().before(),
+                    "after",
                     difference.visits().after(),
+                    "nightBefore",
                     difference.nightVisits().before(),
+                    "nightAfter",
                     difference.nightVisits().after()));
         }
         difference
                 .missed()
                 .forEach(one -> lines.add(words.say(
                         one.after() > one.before() ? "rotate.difference.worse" : "rotate.difference.better",
+                        "circuit",
                         Words.label(one.circuit(), household),
+                        "before",
                         Words.hours(one.before()),
+                        "after",
                         Words.hours(one.after()))));
         difference
                 .lowest()
                 .forEach(one -> lines.add(words.say(
                         "rotate.difference.lowest",
+                        "circuit",
                         Words.label(one.circuit(), household),
+                        "before",
                         Words.hours(one.before()),
+                        "after",
                         Words.hours(one.after()))));
         if (lines.isEmpty()) {
             lines.add(words.say("rotate.difference.times"));
@@ -177,35 +199,79 @@ public class RotationWords {
     }
 
     /** How long each circuit is on, where that changes. */
-    public List<String> powered(PlanDifference difference, HouseholdFile household) {
+    public List<String> powered(PlanDifference difference, Household household) {
         return difference.circuits().stream()
                 .filter(one -> one.before() != one.after())
                 .map(one -> words.say(
                         "rotate.difference.powered",
+                        "circuit",
                         Words.label(one.circuit(), household),
+                        "before",
                         Words.hours(one.before()),
+                        "after",
                         Words.hours(one.after())))
                 .toList();
     }
 
-    public String wish(Wish wish, LocalDateTime now, HouseholdFile household) {
+    /** A wish as the reason of a plan. */
+    static Phrase phrase(Wish wish) {
+        if (wish instanceof Wish.Job job) {
+            return Phrase.of(
+                    "rotate.wish.job",
+                    "circuit",
+                    new Phrase.OfCircuit(job.circuit()),
+                    "minutes",
+                    Duration.ofMinutes(Math.round(job.minutes())),
+                    "from",
+                    job.from(),
+                    "to",
+                    job.to());
+        }
+        if (wish instanceof Wish.Pin pin) {
+            return Phrase.of(
+                    pin.on() ? "rotate.wish.pin-on" : "rotate.wish.pin-off",
+                    "circuit",
+                    new Phrase.OfCircuit(pin.circuit()),
+                    "from",
+                    pin.from(),
+                    "to",
+                    pin.to());
+        }
+        String key = wish instanceof Wish.Still still
+                ? still.refuel() ? "rotate.wish.refuel" : "rotate.wish.still"
+                : "rotate.wish.away";
+        return Phrase.of(key, "from", wish.from(), "to", wish.to());
+    }
+
+    public String wish(Wish wish, LocalDateTime now, Household household) {
         String from = time(wish.from(), now);
         String to = time(wish.to(), now);
         if (wish instanceof Wish.Job job) {
             return words.say(
-                    "rotate.wish.job", Words.label(job.circuit(), household), Words.hours(job.minutes()), from, to);
+                    "rotate.wish.job",
+                    "circuit",
+                    Words.label(job.circuit(), household),
+                    "minutes",
+                    Words.hours(job.minutes()),
+                    "from",
+                    from,
+                    "to",
+                    to);
         }
         if (wish instanceof Wish.Pin pin) {
             return words.say(
                     pin.on() ? "rotate.wish.pin-on" : "rotate.wish.pin-off",
+                    "circuit",
                     Words.label(pin.circuit(), household),
+                    "from",
                     from,
+                    "to",
                     to);
         }
         if (wish instanceof Wish.Still still) {
-            return words.say(still.refuel() ? "rotate.wish.refuel" : "rotate.wish.still", from, to);
+            return words.say(still.refuel() ? "rotate.wish.refuel" : "rotate.wish.still", "from", from, "to", to);
         }
-        return words.say("rotate.wish.away", from, to);
+        return words.say("rotate.wish.away", "from", from, "to", to);
     }
 
     /** The fuel along a plan, and when to be worried. */
@@ -217,29 +283,35 @@ public class RotationWords {
         List<String> lines = new ArrayList<>();
         lines.add(words.say(
                 "rotate.fuel.now",
+                "tank",
                 String.format(Locale.ENGLISH, "%.1f", left.tankLitresNow()),
+                "cans",
                 String.format(Locale.ENGLISH, "%.0f", left.storeLitres()),
+                "aDay",
                 String.format(Locale.ENGLISH, "%.1f", fuel.litresADay())));
         fuel.refuels().stream()
                 .filter(off -> off.to().isAfter(life.now()))
-                .forEach(off -> lines.add(words.say("rotate.fuel.refuel", time(off.from(), life.now()))));
+                .forEach(off -> lines.add(words.say("rotate.fuel.refuel", "time", time(off.from(), life.now()))));
         if (fuel.emptyAt() != null) {
-            lines.add(words.say("rotate.fuel.empty", time(fuel.emptyAt(), life.now())));
+            lines.add(words.say("rotate.fuel.empty", "time", time(fuel.emptyAt(), life.now())));
         }
         return lines;
     }
 
     /** What the share of time that a machine runs tells of its reserve. */
-    public String runs(StandingNeed.Keep keep, double share, HouseholdFile household) {
+    public String runs(StandingNeed.Keep keep, double share, Household household) {
         return words.say(
                 "rotate.learned.runs",
+                "circuit",
                 Words.label(keep.circuit(), household),
+                "time",
                 Words.hours(Learning.recoverMinutes(keep, share)));
     }
 
     public String ration(Rationing ration) {
         return words.say(
                 ration.enough() ? "rotate.ration.enough" : "rotate.ration",
+                "fuel",
                 String.format(Locale.ENGLISH, "%.1f", ration.litres()));
     }
 }

@@ -6,11 +6,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -20,9 +18,11 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.stream.Stream;
+import juiceswap.core.Phrase;
 import juiceswap.core.changeover.Goal;
+import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
-import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.measure.Quantity;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.Had;
@@ -31,8 +31,8 @@ import juiceswap.core.rotation.Need;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Rationing;
 import juiceswap.core.rotation.Refuelling;
+import juiceswap.core.rotation.Replanning;
 import juiceswap.core.rotation.RotationPlan;
-import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.Wish;
 import juiceswap.web.rotate.RotationPlans.Kept;
@@ -64,11 +64,6 @@ public class Rotations {
 
     /** Who is named for plans that nobody asked for. */
     static final String PLANNER = "Juice Swap";
-
-    /** With less than this ahead a day is planned anew. */
-    private static final Duration LEAST_AHEAD = Duration.ofHours(16);
-
-    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
 
     private final Outages outages;
     private final SwapService swap;
@@ -156,13 +151,7 @@ public class Rotations {
 
         /** The engine rests as planned: what comes next is to start it again. */
         public boolean resting() {
-            return !onSet
-                    && progress != null
-                    && progress.next() != null
-                    && progress.next().kind() == MoveKind.ENGINE_ON
-                    && standing.goal() == Goal.MAKE_SAFE
-                    && standing.stop() == null
-                    && standing.plan().steps().isEmpty();
+            return !onSet && standing.rests(progress);
         }
 
         /** The house as it is to be planned for. */
@@ -204,7 +193,7 @@ public class Rotations {
 
     Optional<Life> life(Outage outage) {
         Standing standing = outage.standing();
-        if (standing.changeover().kind() == Kind.AUTOMATIC_CIRCUITS) {
+        if (standing.changeover().parting() == Parting.BY_ITSELF) {
             return Optional.empty();
         }
         // in the night on which an hour comes twice the local time alone would not do
@@ -272,9 +261,9 @@ public class Rotations {
     /**
      * Plans anew with these wishes and proposes it. A quick plan is there at once; it is improved while somebody looks.
      *
-     * @param why in words
+     * @param why it is made
      */
-    public void propose(Account account, Life life, List<Wish> wishes, String why) {
+    public void propose(Account account, Life life, List<Wish> wishes, Phrase why) {
         Wanted wanted = life.wanted.withWishes(wishes);
         RotationPlan start = life.inForce == null ? null : life.inForce.plan();
         Wanted.Made made = wanted.plan(life.planFrom(), Effort.QUICK, start);
@@ -299,7 +288,7 @@ public class Rotations {
                 life.outage.id(),
                 clock.instant(),
                 account.displayName(),
-                String.format(Locale.ENGLISH, "%.0f litres until %s", litres, TIME.format(until)),
+                Phrase.of("plan.why.ration", "fuel", Quantity.litres(litres), "time", until),
                 wishes,
                 List.of(),
                 ration.plan());
@@ -324,11 +313,11 @@ public class Rotations {
         Wanted.Made made = life.wanted
                 .withWishes(wishes)
                 .plan(life.planFrom(), Effort.QUICK, life.inForce == null ? null : life.inForce.plan());
-        String why = "Not before " + TIME.format(life.now.plus(wait));
+        Phrase why = Phrase.of("plan.why.not-before", "time", life.now.plus(wait));
         swap.planned(account, keep(life, account.displayName(), why, wishes, made), why);
     }
 
-    private long keep(Life life, String by, String why, List<Wish> wishes, Wanted.Made made) {
+    private long keep(Life life, String by, Phrase why, List<Wish> wishes, Wanted.Made made) {
         List<EngineOff> chosen = Wish.engineOff(wishes);
         return plans.keep(
                 life.outage.id(),
@@ -389,26 +378,16 @@ public class Rotations {
         if (!life.onSet) {
             return;
         }
-        String why = whyAnew(life);
-        if (why != null) {
-            Wanted.Made made = life.wanted.plan(
-                    life.planFrom(), effort, life.inForce == null ? null : life.inForce.plan(), ONE_AFTER_THE_OTHER);
-            long id = keep(life, PLANNER, why, life.wanted.wishes(), made);
-            swap.planned(Account.device(household, PLANNER), id, why);
-        }
-    }
-
-    private static @Nullable String whyAnew(Life life) {
-        if (life.inForce == null || life.progress == null) {
-            return "On the generator";
-        }
-        RotationPlan plan = life.inForce.plan();
-        LocalDateTime end = plan.at(plan.on().size());
-        return switch (life.progress.state()) {
-            case OFF_PLAN -> "Something else is on than was planned";
-            case OVERDUE -> "A move was not made";
-            default -> end.isBefore(life.now.plus(LEAST_AHEAD)) ? "A day ahead" : null;
-        };
+        Replanning.reason(life.inForce == null ? null : life.inForce.plan(), life.progress, life.now)
+                .ifPresent(why -> {
+                    Wanted.Made made = life.wanted.plan(
+                            life.planFrom(),
+                            effort,
+                            life.inForce == null ? null : life.inForce.plan(),
+                            ONE_AFTER_THE_OTHER);
+                    long id = keep(life, PLANNER, why.phrase(), life.wanted.wishes(), made);
+                    swap.planned(Account.device(household, PLANNER), id, why.phrase());
+                });
     }
 
     @PreDestroy

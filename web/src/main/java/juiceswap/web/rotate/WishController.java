@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
 import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Rationing;
 import juiceswap.core.rotation.Wish;
@@ -73,7 +74,7 @@ class WishController {
     private void propose(Account account, Life life, List<? extends Wish> more) {
         List<Wish> wishes = new ArrayList<>(life.wishes());
         wishes.addAll(more);
-        String why = words.wish(more.get(0), life.now(), life.outage().household());
+        Phrase why = RotationWords.phrase(more.get(0));
         rotations.propose(account, life, wishes, why);
     }
 
@@ -87,8 +88,7 @@ class WishController {
         Wish gone = shown.wishes().get(index);
         List<Wish> wishes = new ArrayList<>(life.wishes());
         wishes.remove(gone);
-        String what = "Without: " + words.wish(gone, life.now(), life.outage().household());
-        rotations.propose(account, life, wishes, what);
+        rotations.propose(account, life, wishes, Phrase.of("plan.why.without", "wish", RotationWords.phrase(gone)));
         return RotateController.BACK;
     }
 

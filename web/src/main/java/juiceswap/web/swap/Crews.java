@@ -8,12 +8,12 @@ import java.util.Objects;
 import java.util.Optional;
 import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Plan;
+import juiceswap.core.household.Household;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.Timers.Wait;
 import juiceswap.core.outage.Turns;
 import juiceswap.core.outage.Turns.Person;
 import juiceswap.core.outage.Turns.Turn;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Guests;
 import juiceswap.web.swap.Helpers.Helper;
@@ -86,7 +86,7 @@ class Crews {
             Place myPlace,
             Map<String, Turn> turns,
             Turn mine) {
-        HouseholdFile household = outage.household();
+        Household household = outage.household();
         List<Other> others = new ArrayList<>();
         for (Helper helper : present) {
             if (!helper.name().equals(me)) {
@@ -122,7 +122,7 @@ class Crews {
                 guests.code(outage.id()));
     }
 
-    private String doing(Turn turn, HouseholdFile household) {
+    private String doing(Turn turn, Household household) {
         if (turn == null || turn.step() == null) {
             return "waits";
         }

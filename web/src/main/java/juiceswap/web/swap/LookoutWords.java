@@ -8,9 +8,10 @@ import java.util.Optional;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Lookout;
 import juiceswap.core.house.DeviceProof;
+import juiceswap.core.household.Household;
 import juiceswap.core.supply.FuelUse;
+import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Link;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.words.Words;
 import org.springframework.stereotype.Component;
@@ -28,11 +29,11 @@ class LookoutWords {
         this.clock = clock;
     }
 
-    String say(Lookout point, HouseholdFile household, long householdId) {
-        return words.say("lookout." + point.word(), figure(point, household, householdId));
+    String say(Lookout point, Household household, long householdId) {
+        return words.say("lookout." + point.word(), "figure", figure(point, household, householdId));
     }
 
-    private String figure(Lookout point, HouseholdFile household, long householdId) {
+    private String figure(Lookout point, Household household, long householdId) {
         return switch (point) {
             case DISTANCE -> distance(household);
             case FUEL_LASTS -> hours(household);
@@ -48,21 +49,22 @@ class LookoutWords {
         if (last.isEmpty()) {
             return words.say("bondproof.never");
         }
-        String ago = Words.daysAgo(last.get().onDay(), LocalDate.now(clock));
-        return words.say(last.get().passed() ? "bondproof.passed" : "bondproof.failed", ago);
+        String ago = words.daysAgo(last.get().onDay(), LocalDate.now(clock));
+        return words.say(last.get().passed() ? "bondproof.passed" : "bondproof.failed", "when", ago);
     }
 
-    private static String distance(HouseholdFile household) {
+    private static String distance(Household household) {
         Double opening = household.supply().placement().openingM();
         return opening == null ? "" : String.format(Locale.ENGLISH, "; your place is %.0f m from the nearest", opening);
     }
 
     /** With everything on that is wanted, each thing by its duty: what the set will burn on average. */
-    private static String hours(HouseholdFile household) {
+    private static String hours(Household household) {
         List<String> wanted = new Changeover(household.setup(), household.outage()).wanted();
         double watts = FuelUse.dutyWatts(
                 wanted.stream().map(id -> household.setup().circuit(id)).toList());
-        Double tank = household.setup().source().tankLitres();
+        Generator engine = household.setup().source().engine();
+        Double tank = engine == null ? null : engine.tankLitres();
         Double use = FuelUse.at(household.setup().source(), watts).litresPerHour();
         return tank == null || use == null
                 ? ""
@@ -70,7 +72,7 @@ class LookoutWords {
                         Locale.ENGLISH, "; a full tank is about %.0f hours at %,.0f W on average", tank / use, watts);
     }
 
-    private static String cord(HouseholdFile household) {
+    private static String cord(Household household) {
         return household.setup().path().stream()
                 .filter(link -> link.kind() == Link.Kind.CORD && link.awg() != null)
                 .findFirst()

@@ -12,11 +12,13 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import juiceswap.core.household.Household;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
+import juiceswap.core.outage.EventKind;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.exchange.EventJson;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
@@ -65,7 +67,7 @@ public class Outages {
             long id,
             long householdId,
             boolean rehearsal,
-            HouseholdFile household,
+            Household household,
             Instant startedAt,
             @Nullable Instant endedAt,
             List<Entry> log,
@@ -136,12 +138,14 @@ public class Outages {
     /** Begins one; {@link Conflict} when another is going on. */
     @Transactional
     public long start(
-            long householdId, HouseholdFile file, boolean rehearsal, Event.Started started, Account by, Instant at) {
+            long householdId, Household file, boolean rehearsal, Event.Started started, Account by, Instant at) {
         try {
             long id = db.insertInto(OUTAGE)
                     .set(OUTAGE.HOUSEHOLD_ID, householdId)
                     .set(OUTAGE.REHEARSAL, rehearsal)
-                    .set(OUTAGE.HOUSEHOLD_FILE, JSONB.valueOf(file.json().toString()))
+                    .set(
+                            OUTAGE.HOUSEHOLD_FILE,
+                            JSONB.valueOf(HouseholdJson.write(file).toString()))
                     .set(OUTAGE.STARTED_AT, at.atOffset(ZoneOffset.UTC))
                     .returning(OUTAGE.ID)
                     .fetchSingle(OUTAGE.ID);
@@ -200,8 +204,8 @@ public class Outages {
                 .set(OUTAGE_EVENT.AT, at.atOffset(ZoneOffset.UTC))
                 .set(OUTAGE_EVENT.ACCOUNT_ID, by.accountId())
                 .set(OUTAGE_EVENT.WHO, by.displayName())
-                .set(OUTAGE_EVENT.KIND, EventJson.kind(event))
-                .set(OUTAGE_EVENT.PAYLOAD, JSONB.valueOf(Json.MAPPER.writeValueAsString(EventJson.payload(event))))
+                .set(OUTAGE_EVENT.KIND, EventKind.wordOf(event))
+                .set(OUTAGE_EVENT.PAYLOAD, JSONB.valueOf(EventJson.payload(event)))
                 .execute();
     }
 
@@ -225,7 +229,7 @@ public class Outages {
 
     /** The log is append-only: what was read of it before is still true. */
     private Outage read(Record row, @Nullable Outage known) {
-        HouseholdFile file = known != null ? known.household() : households.read(row.get(OUTAGE.HOUSEHOLD_FILE));
+        Household file = known != null ? known.household() : households.read(row.get(OUTAGE.HOUSEHOLD_FILE));
         long id = row.get(OUTAGE.ID);
         List<Entry> log = new ArrayList<>(known == null ? List.of() : known.log());
         db.selectFrom(OUTAGE_EVENT)

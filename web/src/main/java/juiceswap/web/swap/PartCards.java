@@ -11,12 +11,13 @@ import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
-import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.house.Parting;
+import juiceswap.core.house.Reach;
+import juiceswap.core.household.Household;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.supply.Source.BondChange;
 import juiceswap.web.drawing.DevicePart;
 import juiceswap.web.drawing.FitView;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.swap.SwapPage.Ask;
 import juiceswap.web.swap.SwapPage.Choice;
 import juiceswap.web.swap.SwapPage.Part;
@@ -54,7 +55,7 @@ class PartCards {
      * @param name of the part, or null
      * @param action asked about, or null
      */
-    PartCard card(Standing standing, HouseholdFile household, Plan plan, String name, String action, String circuit) {
+    PartCard card(Standing standing, Household household, Plan plan, String name, String action, String circuit) {
         Optional<WhatIf> asked = action == null ? Optional.empty() : whatIf(standing, action, circuit);
         String of = asked.isPresent() && name == null
                 ? DevicePart.of(Action.of(action).orElseThrow())
@@ -79,7 +80,7 @@ class PartCards {
     }
 
     /** Everything that could be done in this household apart from picking up single circuits. */
-    List<Ask> asks(Standing standing, HouseholdFile household, Plan plan) {
+    List<Ask> asks(Standing standing, Household household, Plan plan) {
         Action next = plan.steps().isEmpty() ? null : plan.steps().get(0).action();
         return Arrays.stream(Action.values())
                 .filter(action ->
@@ -88,8 +89,7 @@ class PartCards {
                 .toList();
     }
 
-    private Why why(
-            Standing standing, HouseholdFile household, Plan plan, Action action, String circuit, WhatIf whatIf) {
+    private Why why(Standing standing, Household household, Plan plan, Action action, String circuit, WhatIf whatIf) {
         String title = action == Action.PICK_UP
                 ? words.title(action, circuit, household)
                 : words.imperative(action, household);
@@ -176,7 +176,7 @@ class PartCards {
         if (changeover.source().outputSwitch()) {
             add(parts, "output", "Breaker on the set", onOff(state.outputOn()), "off:off", "on:on");
         }
-        boolean cords = changeover.kind() == Kind.CORDS;
+        boolean cords = changeover.parting() == Parting.UNPLUGGED;
         add(parts, "cordGenerator", "Cord at the set", inOut(state.cordAtGenerator()), "out:out", "in:in");
         add(
                 parts,
@@ -191,8 +191,8 @@ class PartCards {
         if (changeover.source().idleControl()) {
             add(parts, "eco", "Idle control", onOff(state.ecoOn()), "off:off", "on:on");
         }
-        if (changeover.kind().hasPlate()) {
-            String feed = changeover.kind() == Kind.SUBPANEL ? "Utility feed" : "Main breaker";
+        if (changeover.parting() == Parting.PLATE) {
+            String feed = changeover.kind().reach() == Reach.OWN_PANEL ? "Utility feed" : "Main breaker";
             add(parts, "main", feed, onOff(state.mainOn()), "on:on", "off:off");
             add(
                     parts,
@@ -203,7 +203,7 @@ class PartCards {
                     "generator:holds the main off");
             add(parts, "input", "Generator input breaker", onOff(state.inputOn()), "off:off", "on:on");
         }
-        if (changeover.kind() == Kind.TRANSFER_SWITCH) {
+        if (changeover.parting() == Parting.HANDLE) {
             add(
                     parts,
                     "handle",
@@ -218,13 +218,13 @@ class PartCards {
     }
 
     private static void addBranches(List<Part> parts, Changeover changeover, SwapState state) {
-        if (changeover.kind() == Kind.AUTOMATIC_CIRCUITS) {
+        if (changeover.parting() == Parting.BY_ITSELF) {
             return;
         }
         String value = state.branches().word();
-        if (changeover.kind().switchesPanel()) {
+        if (changeover.parting().switchesPanel()) {
             add(parts, "branches", "Branch breakers", value, "on:all on", "off:all off", "staged:on one by one");
-        } else if (changeover.kind() == Kind.CORDS) {
+        } else if (changeover.parting() == Parting.UNPLUGGED) {
             add(
                     parts,
                     "branches",

@@ -6,7 +6,7 @@ import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.changeover.Check;
 import juiceswap.core.changeover.SwapState;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.household.Household;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.SwapJson;
 import juiceswap.web.swap.Outages.Outage;
@@ -63,7 +63,7 @@ final class PositionsForm {
     }
 
     /** Those of the ids that are circuits of this house, each once; a page may be older than the house. */
-    static List<String> known(HouseholdFile file, List<String> ids) {
+    static List<String> known(Household file, List<String> ids) {
         Set<String> known = SwapJson.ids(file.setup());
         return ids == null
                 ? List.of()

@@ -35,8 +35,8 @@ class SwapConflicts {
         flash.addFlashAttribute(
                 "conflict",
                 last.who().equals(account.displayName())
-                        ? words.say("notice.conflict-own", what)
-                        : words.say("notice.conflict", last.who(), what));
+                        ? words.say("notice.conflict-own", "step", what)
+                        : words.say("notice.conflict", "who", last.who(), "step", what));
         return SwapController.BACK;
     }
 }

@@ -11,10 +11,10 @@ import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Lookout;
 import juiceswap.core.changeover.Options;
+import juiceswap.core.household.Household;
 import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.drawing.QrCode;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.Outages.Conflict;
@@ -104,7 +104,7 @@ class SwapController {
             @RequestParam(defaultValue = "outage") String what,
             @RequestParam(required = false) List<String> pickUp,
             @RequestParam(defaultValue = "restore-first") String after) {
-        HouseholdFile file = households.file(account.householdId()).orElseThrow(() -> notFound());
+        Household file = households.file(account.householdId()).orElseThrow(() -> notFound());
         Options wishes = file.outage();
         Options options = new Options(
                 after.equals("stop-first"),
@@ -183,7 +183,7 @@ class SwapController {
         boolean complete = allRun || finish && unanswered.isEmpty();
         swap.answer(account, seen, answers, complete);
         if (!unanswered.isEmpty()) {
-            flash.addFlashAttribute("refused", words.say("notice.walk-unanswered", unanswered.size()));
+            flash.addFlashAttribute("refused", words.say("notice.walk-unanswered", "things", unanswered.size()));
         } else if (!complete) {
             flash.addFlashAttribute("refused", words.say("notice.walk-silent"));
         }

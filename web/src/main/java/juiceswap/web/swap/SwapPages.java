@@ -20,8 +20,10 @@ import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
+import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
-import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.household.Household;
+import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Answer;
@@ -32,15 +34,16 @@ import juiceswap.core.outage.SilenceCause;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.Timers.Wait;
 import juiceswap.core.outage.Turns.Turn;
+import juiceswap.core.supply.Generator;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.Scene;
 import juiceswap.web.drawing.SceneDrawing;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.swap.SwapPage.Line;
 import juiceswap.web.swap.SwapPage.Walk;
 import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Puts the Swap page together from where an outage stands. */
@@ -86,7 +89,7 @@ public class SwapPages {
     public SwapPage page(View view) {
         Outage outage = view.outage();
         Standing standing = outage.standing();
-        HouseholdFile household = outage.household();
+        Household household = outage.household();
         Crews.Work work = crews.work(outage, standing, view.account());
         Plan plan = work.plan();
         Turn turn = work.turn();
@@ -96,6 +99,7 @@ public class SwapPages {
                 : plan.steps().isEmpty() ? "reached" : next == null ? "wait" : "step";
         List<Event.Done> done = doneSteps(standing);
         SwapState state = standing.state();
+        Generator engine = household.setup().source().engine();
         Changeover changeover = standing.changeover();
         String closing = next == null ? null : next.circuit();
         boolean showsFit =
@@ -116,14 +120,15 @@ public class SwapPages {
                         ? FitView.of(household, Capacity.of(household.setup(), state.picked(), closing), closing)
                         : null,
                 rooms(household, standing),
-                changeover.fed(state) && changeover.kind() != Kind.AUTOMATIC_CIRCUITS
+                changeover.fed(state) && changeover.parting() != Parting.BY_ITSELF
                         ? circuits(household, state)
                         : List.of(),
                 PartCards.parts(changeover, state),
                 checks(state),
                 Map.of(
                         "utilityLive", state.utilityLive(),
-                        "onGenerator", changeover.fed(state)),
+                        "onGenerator", changeover.fed(state),
+                        "refuel", engine != null && engine.fuel().fromTank()),
                 scene(view, standing, next),
                 standing.undoable() != null,
                 work.crew(),
@@ -145,7 +150,7 @@ public class SwapPages {
     }
 
     private static Scene scene(View view, Standing standing, Plan.Step next) {
-        HouseholdFile household = view.outage().household();
+        Household household = view.outage().household();
         Optional<WhatIf> asked = view.askedAction() == null
                 ? Optional.empty()
                 : PartCards.whatIf(standing, view.askedAction(), view.askedCircuit());
@@ -172,7 +177,7 @@ public class SwapPages {
     }
 
     private SwapPage.Step step(Outage outage, Standing standing, Turn turn, int done, Plan plan, ReadingForm typed) {
-        HouseholdFile household = outage.household();
+        Household household = outage.household();
         Plan.Step next = turn.step();
         Action action = next.action();
         ReadingForm form = null;
@@ -212,15 +217,17 @@ public class SwapPages {
     }
 
     /** What the reading just taken means for this step, or null. */
-    private String notice(Event last) {
-        if (last instanceof Event.RefusedReading refused && refused.verdict() != Verdict.STOP) {
-            return words.causes(refused.causes());
-        }
-        return last instanceof Event.Done done && !done.causes().isEmpty() ? words.causes(done.causes()) : null;
+    private @Nullable String notice(Event last) {
+        Measured measured = last.measured();
+        boolean told = measured != null
+                && !measured.causes().isEmpty()
+                && (last instanceof Event.Done
+                        || last instanceof Event.RefusedReading && measured.verdict() != Verdict.STOP);
+        return told ? words.causes(measured.causes()) : null;
     }
 
     private List<Walk> walks(
-            HouseholdFile household, Changeover changeover, List<Event.Done> done, Plan plan, Plan.Step now) {
+            Household household, Changeover changeover, List<Event.Done> done, Plan plan, Plan.Step now) {
         List<Walk> walks = new ArrayList<>();
         for (Event.Done step : done.subList(Math.max(0, done.size() - DONE_SHOWN), done.size())) {
             add(
@@ -256,21 +263,23 @@ public class SwapPages {
         };
     }
 
-    private SwapPage.Stop stop(Standing standing, HouseholdFile household, ReadingForm typed) {
+    private SwapPage.Stop stop(Standing standing, Household household, ReadingForm typed) {
         Event.RefusedReading stop = standing.stop();
         return new SwapPage.Stop(
                 words.brief(stop.action(), null, household),
-                stop.causes().stream().map(words::cause).toList(),
-                stop.causes().stream().map(words::causeAction).toList(),
+                stop.measured().causes().stream().map(words::cause).toList(),
+                stop.measured().causes().stream().map(words::causeAction).toList(),
                 stop.action().word(),
                 typed == null ? ReadingForm.empty(standing, stop.action()) : typed,
                 typed != null,
-                stop.action() == Action.MEASURE_UTILITY || !stop.readings().ofSupply()
+                stop.action() == Action.MEASURE_UTILITY
+                                || !stop.measured().readings().ofSupply()
                         ? List.of()
-                        : judged(standing, stop.action(), stop.readings()).likely());
+                        : judged(standing, stop.action(), stop.measured().readings())
+                                .likely());
     }
 
-    private List<SwapPage.RoomView> rooms(HouseholdFile household, Standing standing) {
+    private List<SwapPage.RoomView> rooms(Household household, Standing standing) {
         List<SwapPage.RoomView> rooms = new ArrayList<>();
         household.rooms().forEach((name, circuits) -> addRoom(rooms, name, circuits, household, standing));
         addRoom(rooms, "Elsewhere", household.elsewhere(), household, standing);
@@ -278,11 +287,7 @@ public class SwapPages {
     }
 
     private void addRoom(
-            List<SwapPage.RoomView> rooms,
-            String name,
-            List<String> circuits,
-            HouseholdFile household,
-            Standing standing) {
+            List<SwapPage.RoomView> rooms, String name, List<String> circuits, Household household, Standing standing) {
         List<SwapPage.ThingView> things = new ArrayList<>();
         for (String id : circuits) {
             if (standing.state().picked().contains(id)) {
@@ -299,7 +304,7 @@ public class SwapPages {
         }
     }
 
-    private List<String> hints(Answer answer, String circuit, Standing standing, HouseholdFile household) {
+    private List<String> hints(Answer answer, String circuit, Standing standing, Household household) {
         if (answer == Answer.TRIPPED) {
             return List.of(words.say("tripped.do"));
         }
@@ -310,11 +315,12 @@ public class SwapPages {
             return List.of();
         }
         return SilenceCause.of(household.setup(), circuit, standing.state().picked()).stream()
-                .map(cause -> words.say("silence." + cause.kind().word(), Words.label(cause.partner(), household)))
+                .map(cause ->
+                        words.say("silence." + cause.kind().word(), "circuit", Words.label(cause.partner(), household)))
                 .toList();
     }
 
-    private static List<SwapPage.CircuitLine> circuits(HouseholdFile household, SwapState state) {
+    private static List<SwapPage.CircuitLine> circuits(Household household, SwapState state) {
         return household.setup().circuits().stream()
                 .map(circuit -> new SwapPage.CircuitLine(
                         circuit.id(),
@@ -357,7 +363,7 @@ public class SwapPages {
     }
 
     /** The sentence for a refused confirmation. */
-    public String refusal(SwapService.Outcome.Refused refused, HouseholdFile household) {
+    public String refusal(SwapService.Outcome.Refused refused, Household household) {
         String what = words.brief(refused.action(), refused.circuit(), household);
         if (refused.impossible()) {
             return what + ": not possible as things stand.";

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import juiceswap.core.Phrase;
 import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
@@ -22,6 +23,7 @@ import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
+import juiceswap.core.household.Household;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Entry;
@@ -31,7 +33,6 @@ import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.Turns;
 import juiceswap.core.supply.Bond;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.Outages.Conflict;
 import juiceswap.web.swap.Outages.Outage;
@@ -80,15 +81,13 @@ public class SwapService {
     }
 
     /** Begins an outage, or a rehearsal on a live utility. */
-    public void start(Account account, HouseholdFile file, boolean rehearsal, Options wishes) {
+    public void start(Account account, Household file, boolean rehearsal, Options wishes) {
         boolean noSensitive =
                 wishes.noSensitive() || Lookout.nothingSensitive(file.setup(), putAside.of(account.householdId()));
         Options options = wishes.withoutSensitive(noSensitive);
         Changeover changeover = new Changeover(file.setup(), options);
         SwapState.Change state = SwapState.initial(
-                        file.setup().source().bond(),
-                        file.setup().source().idleControl(),
-                        false)
+                        file.setup().source().bond(), file.setup().source().idleControl(), false)
                 .change();
         state.utilityLive = rehearsal;
         state.utilitySteady = rehearsal;
@@ -197,7 +196,7 @@ public class SwapService {
     }
 
     /** A rotation is in force, on somebody's yes. */
-    public void planned(Account account, int seen, long plan, String why) {
+    public void planned(Account account, int seen, long plan, Phrase why) {
         record(account, seen, List.of(new Event.Planned(plan, why)));
     }
 
@@ -205,7 +204,7 @@ public class SwapService {
      * A rotation is in force because time or chance asked for it: taken on whatever the log holds, unless everything was
      * stopped while it was being made.
      */
-    public void planned(Account account, long plan, String why) {
+    public void planned(Account account, long plan, Phrase why) {
         insist(account, standing -> standing.stop() == null ? new Event.Planned(plan, why) : null);
     }
 

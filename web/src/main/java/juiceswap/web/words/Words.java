@@ -1,36 +1,44 @@
 package juiceswap.web.words;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.LocalTime;
 import java.time.ZoneId;
-import java.time.ZonedDateTime;
-import java.time.format.DateTimeFormatter;
-import java.time.temporal.ChronoUnit;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
+import juiceswap.core.Phrase;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Rule;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.Household;
+import juiceswap.core.household.Mounting;
+import juiceswap.core.measure.Measures;
+import juiceswap.core.measure.Quantity;
 import juiceswap.core.meter.VoltageCause;
 import juiceswap.core.outage.Event;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
-import org.springframework.context.MessageSource;
+import juiceswap.core.outage.EventKind;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** The product's words for steps, rules, causes and events, from {@code steps.properties}. */
+/** The product's words: sentences by their keys, and what the core wants to say, in the household's own measures. */
 @Component
 public class Words {
-    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
-    private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH);
 
-    private final MessageSource messages;
+    private static final long MONTHS_FROM = 60;
 
-    public Words(MessageSource messages) {
+    private final Messages messages;
+
+    public Words(Messages messages) {
         this.messages = messages;
     }
 
     /** The step as an order, verb first. */
-    public String title(Action action, String circuit, HouseholdFile household) {
+    public String title(Action action, @Nullable String circuit, Household household) {
         return step(action, "title", household, unbroken(label(circuit, household)));
     }
 
@@ -40,37 +48,41 @@ public class Words {
     }
 
     /** The step as an order without naming a circuit. */
-    public String imperative(Action action, HouseholdFile household) {
+    public String imperative(Action action, Household household) {
         return step(action, "title", household, "");
     }
 
     /** One line why. */
-    public String why(Action action, HouseholdFile household) {
+    public String why(Action action, Household household) {
         return step(action, "why", household, "");
     }
 
     /** What the big button says. */
-    public String done(Action action, HouseholdFile household) {
+    public String done(Action action, Household household) {
         return step(action, "done", household, "");
     }
 
     /** As a line of a list: shorter than the title. */
-    public String brief(Action action, String circuit, HouseholdFile household) {
+    public String brief(Action action, @Nullable String circuit, Household household) {
         return step(action, "brief", household, label(circuit, household));
     }
 
     /** What to do when it does not go as told, or empty. */
     public String trouble(Action action) {
-        return messages.getMessage("step." + action.word() + ".trouble", null, "", Locale.ENGLISH);
+        return sayOr("step." + action.word() + ".trouble", "");
     }
 
     /** The words for this kind of transfer device where they differ, else those for all. */
-    private String step(Action action, String what, HouseholdFile household, String label) {
+    private String step(Action action, String what, Household household, String label) {
         String key = "step." + action.word() + "." + what;
-        Object[] values = {label, direction(action, household)};
-        String kind = household.setup().transfer().kind().word();
-        String own = messages.getMessage(key + "." + kind, values, "", Locale.ENGLISH);
-        return own.isEmpty() ? messages.getMessage(key, values, Locale.ENGLISH) : own;
+        String own = key + "." + household.setup().transfer().kind().word();
+        Mounting.Way way = household.plateMoves();
+        return say(
+                messages.has(own) ? own : key,
+                "circuit",
+                label,
+                "way",
+                say("way." + (action == Action.PLATE_TO_UTILITY ? way.opposite() : way).word()));
     }
 
     /** What would happen if the rule were broken. */
@@ -80,7 +92,7 @@ public class Words {
 
     /** Why the hardware does not let it happen. */
     public String blocked(Action action) {
-        return messages.getMessage("blocked." + action.word(), null, say("blocked.other"), Locale.ENGLISH);
+        return sayOr("blocked." + action.word(), say("blocked.other"));
     }
 
     public String rule(Rule rule) {
@@ -99,138 +111,114 @@ public class Words {
         return String.join(" ", causes.stream().map(this::cause).toList());
     }
 
-    public String say(String key, Object... values) {
-        return messages.getMessage(key, values, Locale.ENGLISH);
+    /** The sentence of that key with the values that it names, in turn name and value, each as it is to be shown. */
+    public String say(String key, Object... namesAndValues) {
+        return messages.say(key, Phrase.named(namesAndValues));
+    }
+
+    /** As templates say it: {@code ${#words.with('key', {name: value})}}. */
+    public String with(String key, Map<String, ?> values) {
+        return messages.say(key, values);
     }
 
     /** The words of that key if there are any, else the others. */
-    public String sayOr(String key, String otherwise) {
-        return messages.getMessage(key, null, otherwise, Locale.ENGLISH);
+    public String sayOr(String key, String otherwise, Object... namesAndValues) {
+        return messages.has(key) ? say(key, namesAndValues) : otherwise;
+    }
+
+    /** A phrase of the core where no household's words or measures are needed, as for something that was typed wrong. */
+    public String say(Phrase phrase) {
+        Map<String, Object> shown = new LinkedHashMap<>();
+        phrase.values().forEach((name, value) -> shown.put(name, value instanceof Phrase inner ? say(inner) : value));
+        return messages.say(phrase.key(), shown);
+    }
+
+    /** Several things that are wrong, in one sentence. */
+    public String everything(List<Phrase> phrases) {
+        String text = phrases.stream().map(this::say).collect(Collectors.joining("; "));
+        return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
+    }
+
+    /** Several phrases in one line. */
+    public String list(List<Phrase> phrases) {
+        return phrases.stream().map(this::say).collect(Collectors.joining(", "));
+    }
+
+    /** What people call a panel; the first one may have no name of its own. */
+    public String panel(String name) {
+        return name.isEmpty() ? say("house.panel") : name;
+    }
+
+    /** What is told once on a page: a phrase, or words that are put already. */
+    public String told(Object phraseOrWords) {
+        return phraseOrWords instanceof Phrase phrase ? say(phrase) : String.valueOf(phraseOrWords);
+    }
+
+    /** A phrase of the core in the words and measures of that household. */
+    public String say(Phrase phrase, Household household) {
+        Map<String, Object> shown = new LinkedHashMap<>();
+        phrase.values().forEach((name, value) -> shown.put(name, shown(value, household)));
+        if (!phrase.key().startsWith("step.")) {
+            return messages.say(phrase.key(), shown);
+        }
+        shown.putIfAbsent("circuit", "");
+        shown.put("way", say("way." + household.plateMoves().word()));
+        String own = phrase.key() + "." + household.setup().transfer().kind().word();
+        return messages.say(messages.has(own) ? own : phrase.key(), shown);
+    }
+
+    private Object shown(Object value, Household household) {
+        Measures measures = household.measures();
+        if (value instanceof Phrase phrase) {
+            return say(phrase, household);
+        }
+        if (value instanceof List<?> several) {
+            return several.stream()
+                    .map(one -> String.valueOf(shown(one, household)))
+                    .collect(Collectors.joining(" "));
+        }
+        if (value instanceof Phrase.OfCircuit circuit) {
+            String label = label(circuit.id(), household);
+            return label.isEmpty() ? circuit.id() : label;
+        }
+        if (value instanceof Quantity quantity) {
+            return measures.show(quantity);
+        }
+        if (value instanceof Duration duration) {
+            return measures.duration(duration.getSeconds() / 60.0);
+        }
+        if (value instanceof LocalDateTime time) {
+            return measures.clock(time.toLocalTime());
+        }
+        return value instanceof LocalTime time ? measures.clock(time) : value;
     }
 
     /** A log entry in one line. */
-    public String event(Event event, HouseholdFile household) {
-        if (event instanceof Event.Started started) {
-            return started.state().utilityLive() ? "Rehearsal started, utility live" : "Outage started";
-        }
-        if (event instanceof Event.Done done) {
-            return brief(done.action(), done.circuit(), household);
-        }
-        if (event instanceof Event.Read read) {
-            return "Read under way: " + read.verdict().word()
-                    + (read.causes().isEmpty() ? "" : ". " + causes(read.causes()));
-        }
-        if (event instanceof Event.RefusedReading refused) {
-            return brief(refused.action(), null, household) + ": "
-                    + refused.verdict().word() + ". " + causes(refused.causes());
-        }
-        if (event instanceof Event.Corrected) {
-            return "Positions set to how they really are";
-        }
-        if (event instanceof Event.Opened opened) {
-            return label(opened.circuit(), household) + " switched off";
-        }
-        if (event instanceof Event.Chosen chosen) {
-            return say("goal." + chosen.goal().word());
-        }
-        if (event instanceof Event.Answered answered) {
-            return label(answered.circuit(), household) + ": "
-                    + say("answer." + answered.answer().word());
-        }
-        if (event instanceof Event.Undone undone) {
-            return "Entry " + undone.sequence() + " taken back";
-        }
-        if (event instanceof Event.Alarmed) {
-            return "CO alarm or headache: everybody out";
-        }
-        if (event instanceof Event.UtilitySeen seen) {
-            return "The street has power: " + say("sign." + seen.sign().word() + ".brief");
-        }
-        if (event instanceof Event.UtilityLost) {
-            return "The street is dark again";
-        }
-        if (event instanceof Event.TakenOver) {
-            return "Took over, positions looked at";
-        }
-        if (event instanceof Event.Planned planned) {
-            return "Rotation planned: " + planned.why();
-        }
-        if (event instanceof Event.Observed observed) {
-            return label(observed.circuit(), household)
-                    + (observed.celsius() == null
-                            ? ""
-                            : String.format(Locale.ENGLISH, " at %.1f °C", observed.celsius()))
-                    + ": " + hours(observed.minutes()) + " left";
-        }
-        if (event instanceof Event.FuelSeen seen) {
-            return String.format(Locale.ENGLISH, "%.1f litres in the tank", seen.litres());
-        }
-        if (event instanceof Event.LoadMeasured measured) {
-            return String.format(
-                    Locale.ENGLISH, "%s draws %,.0f W", label(measured.circuit(), household), measured.watts());
-        }
-        if (event instanceof Event.BondFound found) {
-            return "Measured: the set’s neutral is " + found.bond().word();
-        }
-        if (event instanceof Event.Stalled) {
-            return "The engine has stalled";
-        }
-        if (event instanceof Event.AllClear) {
-            return "All clear after the alarm";
-        }
-        return "Ended";
+    public String event(Event event, Household household) {
+        return say(EventKind.phraseOf(event), household);
     }
 
     /** The circuit's label with its space, as on the panel door. */
-    public static String label(String circuit, HouseholdFile household) {
-        CircuitEntry found = circuit == null ? null : household.find(circuit);
+    public static String label(@Nullable String circuit, Household household) {
+        HomeCircuit found = circuit == null ? null : household.find(circuit);
         return found == null
                 ? ""
                 : household.printed(found) + " " + found.circuit().label();
     }
 
-    /** The way back. */
-    public static String opposite(String way) {
-        return switch (way) {
-            case "up" -> "down";
-            case "down" -> "up";
-            case "left" -> "right";
-            default -> "left";
-        };
-    }
-
     /** Minutes as people say them: 45 min, 3 h, 3 h 10, 2 days. */
     public static String hours(double minutes) {
-        long whole = Math.max(0, Math.round(minutes));
-        if (whole < 60) {
-            return whole + " min";
-        }
-        if (whole >= 48 * 60) {
-            return whole / (24 * 60) + " days";
-        }
-        return whole % 60 == 0 ? whole / 60 + " h" : String.format(Locale.ENGLISH, "%d h %02d", whole / 60, whole % 60);
+        return Measures.METRIC.duration(minutes);
     }
 
     /** Since when, on this server's clock: the time, with the day when it was not today. */
     public static String since(Instant then, Instant now) {
-        ZonedDateTime local = then.atZone(ZoneId.systemDefault());
-        boolean today = local.toLocalDate().equals(LocalDate.ofInstant(now, ZoneId.systemDefault()));
-        return (today ? TIME : DAY_AND_TIME).format(local);
+        return Measures.METRIC.clock(then, now, ZoneId.systemDefault());
     }
 
     /** How long ago a day is. */
-    public static String daysAgo(LocalDate day, LocalDate today) {
-        long days = ChronoUnit.DAYS.between(day, today);
-        if (days <= 0) {
-            return "today";
-        }
-        if (days < 60) {
-            return days == 1 ? "1 day ago" : days + " days ago";
-        }
-        return days / 30 + " months ago";
-    }
-
-    private static String direction(Action action, HouseholdFile household) {
-        return action == Action.PLATE_TO_UTILITY ? opposite(household.plateMoves()) : household.plateMoves();
+    public String daysAgo(LocalDate day, LocalDate today) {
+        long days = Measures.daysBetween(day, today);
+        return days < MONTHS_FROM ? say("ago.days", "days", days) : say("ago.months", "months", days / 30);
     }
 }

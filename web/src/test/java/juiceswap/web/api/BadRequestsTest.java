@@ -7,6 +7,8 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 
 import java.util.List;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.words.Messages;
+import juiceswap.web.words.Words;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -25,8 +27,8 @@ class BadRequestsTest {
              "on": [], "closing": "a"}
             """;
 
-    private final MockMvc api = MockMvcBuilders.standaloneSetup(new EngineApi(new Schemas()))
-            .setControllerAdvice(new ApiProblems())
+    private final MockMvc api = MockMvcBuilders.standaloneSetup(new EngineApi(new Schemas(), new Words(new Messages())))
+            .setControllerAdvice(new ApiProblems(new Words(new Messages())))
             .build();
 
     @ParameterizedTest

@@ -26,6 +26,8 @@ import juiceswap.web.exchange.RotationJson;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.exchange.SetupReader;
 import juiceswap.web.exchange.SwapJson;
+import juiceswap.web.words.Messages;
+import juiceswap.web.words.Words;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.springframework.mock.web.MockHttpServletResponse;
@@ -36,11 +38,11 @@ import tools.jackson.databind.JsonNode;
 /** The worked cases, asked of the API as anybody would. */
 class CasesTest {
     private final MockMvc api = MockMvcBuilders.standaloneSetup(
-                    new EngineApi(new Schemas()),
+                    new EngineApi(new Schemas(), new Words(new Messages())),
                     new PlanningApi(new Schemas()),
                     new MeterApi(new Schemas()),
                     new RotationApi(new Schemas()))
-            .setControllerAdvice(new ApiProblems())
+            .setControllerAdvice(new ApiProblems(new Words(new Messages())))
             .build();
 
     static Stream<Path> cases() throws IOException {

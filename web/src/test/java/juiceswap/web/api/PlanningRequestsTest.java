@@ -6,6 +6,8 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 import java.nio.charset.StandardCharsets;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.words.Messages;
+import juiceswap.web.words.Words;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -39,7 +41,7 @@ class PlanningRequestsTest {
             + " \"holdMinutes\": 120, \"recoverMinutes\": 60, \"levelMinutes\": 90}]}";
 
     private final MockMvc api = MockMvcBuilders.standaloneSetup(new PlanningApi(new Schemas()))
-            .setControllerAdvice(new ApiProblems())
+            .setControllerAdvice(new ApiProblems(new Words(new Messages())))
             .build();
 
     private JsonNode ask(String endpoint, String request, int status) throws Exception {

@@ -15,8 +15,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import juiceswap.core.household.Household;
 import juiceswap.web.TestDatabase;
-import juiceswap.web.exchange.HouseholdFile;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.household.Households;
 import org.jooq.DSLContext;
@@ -83,7 +83,7 @@ class HouseJourneyTest {
         assertThat(page.locator("html[data-keys=ready]")).hasCount(1);
     }
 
-    private HouseholdFile house() {
+    private Household house() {
         long id = db.fetchSingle("select id from household").get("id", Long.class);
         return households.file(id).orElseThrow();
     }

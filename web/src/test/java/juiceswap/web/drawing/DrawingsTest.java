@@ -10,8 +10,9 @@ import juiceswap.core.capacity.Capacity;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.household.Household;
 import juiceswap.core.supply.Bond;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import org.junit.jupiter.api.Test;
@@ -19,13 +20,13 @@ import org.springframework.core.io.ClassPathResource;
 
 /** What the drawings claim is what the state says. */
 class DrawingsTest {
-    private final HouseholdFile household = household("saltmarsh-cottage");
+    private final Household household = household("saltmarsh-cottage");
     private final Changeover changeover = new Changeover(household.setup(), household.outage());
 
-    private static HouseholdFile household(String name) {
+    private static Household household(String name) {
         try {
             byte[] file = new ClassPathResource("households/" + name + ".json").getContentAsByteArray();
-            return HouseholdFile.read(Json.parse(file), new Schemas());
+            return HouseholdJson.read(Json.parse(file), new Schemas());
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);
         }
@@ -106,7 +107,7 @@ class DrawingsTest {
 
     @Test
     void theLineIsDrawnForTheDevice() {
-        HouseholdFile workshop = household("tarn-edge-workshop");
+        Household workshop = household("tarn-edge-workshop");
         Changeover other = new Changeover(workshop.setup(), workshop.outage());
         SwapState dark = other.putRight(SwapState.initial(Bond.BONDED, false, false));
         assertThat(LineView.of(other, dark, null).nodes())

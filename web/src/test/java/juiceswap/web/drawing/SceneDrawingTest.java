@@ -12,10 +12,11 @@ import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
+import juiceswap.core.household.Household;
 import juiceswap.core.supply.Bond;
 import juiceswap.web.drawing.Scene.Part;
 import juiceswap.web.drawing.Scene.Wire;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import org.junit.jupiter.api.Test;
@@ -34,19 +35,19 @@ class SceneDrawingTest {
     }
 
     /** The cottage with another transfer device, and another change to its file. */
-    private static HouseholdFile cottage(String kind, Consumer<ObjectNode> change) throws IOException {
+    private static Household cottage(String kind, Consumer<ObjectNode> change) throws IOException {
         ObjectNode json = (ObjectNode)
                 Json.parse(new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray());
         ((ObjectNode) json.at("/setup/transfer")).put("kind", kind);
         change.accept(json);
-        return HouseholdFile.read(json, new Schemas());
+        return HouseholdJson.read(json, new Schemas());
     }
 
-    private static HouseholdFile cottage(String kind) throws IOException {
+    private static Household cottage(String kind) throws IOException {
         return cottage(kind, json -> {});
     }
 
-    private static Scene scene(HouseholdFile household, Consumer<SwapState.Change> change, Action next) {
+    private static Scene scene(Household household, Consumer<SwapState.Change> change, Action next) {
         SwapState.Change state = SwapState.initial(Bond.FLOATING, false, true).change();
         change.accept(state);
         Changeover changeover = new Changeover(household.setup(), household.outage());
@@ -115,7 +116,7 @@ class SceneDrawingTest {
     @Test
     void thePlateMovesTheWayItDoesInThisHouse() throws IOException {
         for (String way : List.of("up", "down", "left", "right")) {
-            HouseholdFile household =
+            Household household =
                     cottage("interlock", json -> ((ObjectNode) json.path("panel")).put("plateMoves", way));
             Scene before = scene(household, state -> state.mainOn = false, Action.PLATE_TO_GENERATOR);
             Scene after = scene(
@@ -160,7 +161,7 @@ class SceneDrawingTest {
 
     @Test
     void whatWouldBecomeLiveAgainstARuleIsDrawnAsDanger() throws IOException {
-        HouseholdFile household = cottage("interlock");
+        Household household = cottage("interlock");
         Changeover changeover = new Changeover(household.setup(), household.outage());
         SwapState.Change state = SwapState.initial(Bond.FLOATING, false, true).change();
         onTheSet(state);

@@ -17,6 +17,7 @@ import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageCause;
 import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Event;
+import juiceswap.core.outage.EventKind;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.supply.Bond;
 import org.junit.jupiter.api.BeforeEach;
@@ -34,7 +35,7 @@ class EventJsonTest {
     @BeforeEach
     void cottage() throws java.io.IOException {
         byte[] file = new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray();
-        setup = HouseholdFile.read(Json.parse(file), new Schemas()).setup();
+        setup = HouseholdJson.read(Json.parse(file), new Schemas()).setup();
     }
 
     private static JsonNode json(String text) {
@@ -69,13 +70,13 @@ class EventJsonTest {
     @ParameterizedTest
     @MethodSource("events")
     void everyEventComesBackEqual(Event event) {
-        String stored = Json.MAPPER.writeValueAsString(EventJson.payload(event));
-        assertThat(EventJson.read(EventJson.kind(event), json(stored), setup)).isEqualTo(event);
+        String stored = EventJson.payload(event);
+        assertThat(EventJson.read(EventKind.wordOf(event), json(stored), setup)).isEqualTo(event);
     }
 
     @Test
     void kindsAreWordsWithHyphens() {
-        assertThat(events().map(EventJson::kind))
+        assertThat(events().map(EventKind::wordOf))
                 .contains("refused-reading", "all-clear", "utility-seen", "taken-over", "read", "ended");
     }
 

@@ -12,6 +12,8 @@ import juiceswap.core.house.Choice;
 import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Estimate;
 import juiceswap.core.house.Leg;
+import juiceswap.core.household.HomeLoad;
+import juiceswap.core.household.Household;
 import juiceswap.web.drawing.PanelView;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -29,10 +31,10 @@ class HouseholdDetailsTest {
                 Json.parse(new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray());
     }
 
-    private HouseholdFile with(Consumer<ObjectNode> change) throws IOException {
+    private Household with(Consumer<ObjectNode> change) throws IOException {
         ObjectNode file = sample();
         change.accept(file);
-        return HouseholdFile.read(file, schemas);
+        return HouseholdJson.read(file, schemas);
     }
 
     private static ObjectNode circuit(ObjectNode file, String id) {
@@ -50,7 +52,7 @@ class HouseholdDetailsTest {
 
     @Test
     void choicesAreReadByOccasion() throws IOException {
-        HouseholdFile file = with(json -> {});
+        Household file = with(json -> {});
         assertThat(file.find("stove").choice(Occasion.SUMMER)).isEqualTo(Choice.OFF);
         assertThat(file.find("stove").choice(Occasion.WINTER)).isEqualTo(Choice.MUST);
         assertThat(file.chosen(Occasion.NIGHT, Choice.TURNS)).containsExactly("well", "septic");
@@ -59,7 +61,7 @@ class HouseholdDetailsTest {
 
     @Test
     void whereNobodyChoseWhatIsPickedUpMustRun() throws IOException {
-        HouseholdFile file = with(json -> json.path("setup")
+        Household file = with(json -> json.path("setup")
                 .path("circuits")
                 .forEach(circuit -> ((ObjectNode) circuit).remove(List.of("winter", "summer", "night"))));
         assertThat(file.find("fridge").choice(Occasion.SUMMER)).isEqualTo(Choice.MUST);
@@ -80,7 +82,7 @@ class HouseholdDetailsTest {
 
     @Test
     void whatIsMetWithoutPowerStaysOff() throws IOException {
-        HouseholdFile file = with(json -> json.putArray("withoutPower")
+        Household file = with(json -> json.putArray("withoutPower")
                 .addObject()
                 .put("how", "wood-heat")
                 .putArray("circuits")
@@ -90,7 +92,7 @@ class HouseholdDetailsTest {
 
     @Test
     void aStageLeftOffIsKnownButNotCounted() throws IOException {
-        HouseholdFile file =
+        Household file =
                 with(json -> ((ObjectNode) circuit(json, "range").path("loads").get(0)).put("leftOff", true));
         assertThat(file.setup().circuit("range").runningWatts()).isEqualTo(1600);
         assertThat(file.find("range").loads()).hasSize(2);
@@ -99,12 +101,12 @@ class HouseholdDetailsTest {
 
     @Test
     void eachLoadSaysHowItIsKnown() throws IOException {
-        HouseholdFile file = with(json -> {});
-        LoadEntry fridge = file.find("fridge").loads().get(0);
+        Household file = with(json -> {});
+        HomeLoad fridge = file.find("fridge").loads().get(0);
         assertThat(fridge.known()).isEqualTo(Estimate.Known.MEASURED);
         assertThat(fridge.clamp()).isNotNull();
         assertThat(fridge.clamp().runningWatts(120)).isCloseTo(180, org.assertj.core.data.Offset.offset(1e-9));
-        LoadEntry lights = file.find("lights").loads().get(0);
+        HomeLoad lights = file.find("lights").loads().get(0);
         assertThat(lights.running()).isEqualTo(new Estimate(90, 160, 220));
     }
 
@@ -115,8 +117,7 @@ class HouseholdDetailsTest {
                     from-bottom | 23 | L2 | L1
                     """)
     void thePanelMayHangOtherwise(String numbering, String printed, String leg, String other) throws IOException {
-        HouseholdFile file =
-                with(json -> panel(json).put("numbering", numbering).put("topLeg", "L2"));
+        Household file = with(json -> panel(json).put("numbering", numbering).put("topLeg", "L2"));
         assertThat(file.printed(file.find("fridge"))).isEqualTo(printed);
         assertThat(file.find("fridge").circuit().leg()).isEqualTo(Leg.valueOf(leg));
         assertThat(file.find("lights").circuit().leg()).isEqualTo(Leg.valueOf(other));
@@ -132,7 +133,7 @@ class HouseholdDetailsTest {
 
     @Test
     void halvesOfATandemAreToldApart() throws IOException {
-        HouseholdFile file = with(json -> {});
+        Household file = with(json -> {});
         assertThat(file.printed(file.find("incubator"))).isEqualTo("9a");
         assertThat(file.printed(file.find("radio"))).isEqualTo("9b");
         assertThat(file.printed(file.find("heater"))).isEqualTo("13–15");
@@ -140,7 +141,7 @@ class HouseholdDetailsTest {
 
     @Test
     void aPanelWithoutAFeederIsDead() throws IOException {
-        HouseholdFile file = with(json -> {
+        Household file = with(json -> {
             json.putArray("subpanels")
                     .addObject()
                     .put("id", "barn")

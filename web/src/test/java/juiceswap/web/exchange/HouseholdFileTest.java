@@ -7,6 +7,8 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
+import juiceswap.core.household.Household;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -20,8 +22,8 @@ class HouseholdFileTest {
         return new ClassPathResource("households/saltmarsh-cottage.json").getContentAsString(StandardCharsets.UTF_8);
     }
 
-    private HouseholdFile read(String text) {
-        return HouseholdFile.read(Json.parse(text.getBytes(StandardCharsets.UTF_8)), schemas);
+    private Household read(String text) {
+        return HouseholdJson.read(Json.parse(text.getBytes(StandardCharsets.UTF_8)), schemas);
     }
 
     private List<String> problems(String text) {
@@ -32,12 +34,13 @@ class HouseholdFileTest {
 
     @Test
     void whatWasReadIsWhatIsGivenBack() throws IOException {
-        JsonNode given = Json.parse(sample().getBytes(StandardCharsets.UTF_8));
-        HouseholdFile file = read(sample());
-        assertThat(file.json()).isEqualTo(given);
+        Household file = read(sample());
+        JsonNode written = HouseholdJson.write(file);
+        assertThat(HouseholdJson.read(written, schemas)).isEqualTo(file);
+        assertThat(HouseholdJson.write(HouseholdJson.read(written, schemas))).isEqualTo(written);
         assertThat(file.name()).isEqualTo("Saltmarsh Cottage");
         assertThat(file.setup().circuits()).hasSize(18);
-        assertThat(file.inputSpaces()).containsExactly(2, 4);
+        assertThat(file.panel().inputSpaces()).containsExactly(2, 4);
         assertThat(file.rooms().get("Kitchen")).containsExactly("fridge", "counter", "range");
         assertThat(file.elsewhere()).isEmpty();
     }
@@ -65,8 +68,8 @@ class HouseholdFileTest {
         ((tools.jackson.databind.node.ArrayNode) json.at("/setup/circuits/0/spaces"))
                 .removeAll()
                 .add(9);
-        InvalidInput invalid = assertThrows(InvalidInput.class, () -> HouseholdFile.read(json, schemas));
-        assertThat(invalid.problems().get(0).message()).isEqualTo("space 9 is already taken");
+        InvalidInput invalid = assertThrows(InvalidInput.class, () -> HouseholdJson.read(json, schemas));
+        assertThat(invalid.problems().get(0).what()).isEqualTo(Phrase.of("invalid.space-taken", "space", 9));
     }
 
     @Test
@@ -82,6 +85,6 @@ class HouseholdFileTest {
     @Test
     void whatIsNoJsonIsSaidSo() {
         InvalidInput invalid = assertThrows(InvalidInput.class, () -> read("{\"format\": "));
-        assertThat(invalid.problems().get(0).message()).startsWith("is not well-formed JSON");
+        assertThat(invalid.problems().get(0).what().key()).isEqualTo("invalid.not-json");
     }
 }

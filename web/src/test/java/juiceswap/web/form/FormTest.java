@@ -8,6 +8,9 @@ import java.util.List;
 import java.util.Map;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.Phrase;
+import juiceswap.web.words.Messages;
+import juiceswap.web.words.Words;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -35,7 +38,7 @@ class FormTest {
     void whatIsNoNumberIsNamedAndKept(String typed) {
         Form form = new Form(Map.of("watts", typed));
         assertThat(form.number("watts")).isNull();
-        assertThat(form.problem("watts")).contains("is not a number");
+        assertThat(form.problem("watts")).isEqualTo(Phrase.of("invalid.no-number", "typed", typed));
         assertThat(form.value("watts")).isEqualTo(typed);
         assertThatThrownBy(form::requireSound).isInstanceOf(InvalidInput.class);
     }
@@ -56,17 +59,17 @@ class FormTest {
         assertThat(form.time("to")).isEqualTo(LocalTime.of(7, 30));
         assertThat(form.time("until")).isEqualTo(LocalTime.of(17, 0));
         assertThat(form.time("from")).isNull();
-        assertThat(form.problem("from")).isEqualTo("“noonish” is not a time of day such as 17:00");
+        assertThat(form.problem("from")).isEqualTo(Phrase.of("form.is-not-a-time-of", "text", "noonish"));
         assertThat(form.value("from")).isEqualTo("noonish");
         assertThat(form.time("at")).isNull();
-        assertThat(form.problem("at")).startsWith("type a time of day");
+        assertThat(form.problem("at")).isEqualTo(Phrase.of("form.type-a-time"));
     }
 
     @Test
     void wholeNumbersAreWhole() {
         Form form = new Form(Map.of("spaces", "2.5", "count", "3", "huge", "123456789012"));
         assertThat(form.whole("spaces")).isNull();
-        assertThat(form.problem("spaces")).isEqualTo("must be a whole number");
+        assertThat(form.problem("spaces")).isEqualTo(Phrase.of("form.whole-number"));
         assertThat(form.whole("count")).isEqualTo(3);
         assertThat(form.whole("huge")).isNull();
         assertThat(form.whole("absent")).isNull();
@@ -77,14 +80,15 @@ class FormTest {
     void aProblemStandsAtTheFieldItsPointerEndsIn() {
         Form form = new Form(Map.of("breakerAmps", "0", "needs", ""));
         form.with(new InvalidInput(List.of(
-                new Problem("/setup/circuits/3/breakerAmps", "must be more than 0"),
-                new Problem("/setup/circuits/3/needs/0", "there is no circuit x"),
-                new Problem("/rooms/1/name", "there is already a room of this name"))));
-        assertThat(form.problem("breakerAmps")).isEqualTo("must be more than 0");
-        assertThat(form.problem("needs")).isEqualTo("there is no circuit x");
-        assertThat(form.elsewhere()).containsExactly("there is already a room of this name");
+                new Problem("/setup/circuits/3/breakerAmps", "invalid.above-zero"),
+                new Problem("/setup/circuits/3/needs/0", "invalid.no-circuit", "circuit", "x"),
+                new Problem("/rooms/1/name", "invalid.room-exists"))));
+        assertThat(form.problem("breakerAmps")).isEqualTo(Phrase.of("invalid.above-zero"));
+        assertThat(form.problem("needs")).isEqualTo(Phrase.of("invalid.no-circuit", "circuit", "x"));
+        assertThat(form.elsewhere()).containsExactly(Phrase.of("invalid.room-exists"));
         assertThat(form.wrong()).isTrue();
-        assertThat(form.everything()).startsWith("There is already a room of this name; ");
+        assertThat(new Words(new Messages()).everything(form.everything()))
+                .startsWith("There is already a room of this name; ");
     }
 
     @Test

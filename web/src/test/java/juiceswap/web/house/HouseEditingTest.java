@@ -12,12 +12,16 @@ import java.util.List;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Leg;
+import juiceswap.core.house.Panel;
+import juiceswap.core.household.EnteredCircuit;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.HomePanel;
+import juiceswap.core.household.Household;
+import juiceswap.core.supply.CordEnds;
 import juiceswap.web.TestDatabase;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
-import juiceswap.web.household.HouseDraft;
 import juiceswap.web.household.Households;
 import juiceswap.web.household.Tokens;
 import juiceswap.web.security.Account;
@@ -66,11 +70,16 @@ class HouseEditingTest {
 
     @BeforeEach
     void moveIn() throws IOException {
-        home = households.create(HouseholdFile.read(FilesController.sampleJson("saltmarsh-cottage"), schemas));
+        home = households.create(HouseholdJson.read(FilesController.sampleJson("saltmarsh-cottage"), schemas));
     }
 
-    private HouseholdFile rename(Integer version, String name) {
-        return households.change(home, version, "Ines", "called it " + name, file -> file.put("name", name));
+    private Household rename(Integer version, String name) {
+        return households.change(
+                home,
+                version,
+                "Ines",
+                "called it " + name,
+                house -> house.withAbout(house.about().withName(name)));
     }
 
     private Households.Held held() {
@@ -101,10 +110,14 @@ class HouseEditingTest {
     void theSecondOfTwoAtOnceIsToldWhatHappened() {
         int seen = held().version();
         rename(seen, "Hers");
-        assertThatThrownBy(
-                        () -> households.change(home, seen, "Bram", "called it His", file -> file.put("name", "His")))
+        assertThatThrownBy(() -> households.change(
+                        home,
+                        seen,
+                        "Bram",
+                        "called it His",
+                        house -> house.withAbout(house.about().withName("His"))))
                 .isInstanceOf(Households.Outdated.class)
-                .hasMessageContaining("Ines has changed the house meanwhile: called it Hers");
+                .hasMessageContaining("Ines: called it Hers");
         assertThat(held().file().name()).isEqualTo("Hers");
         int then = held().version();
         households.undo(home);
@@ -114,44 +127,47 @@ class HouseEditingTest {
     @Test
     void whatIsNotSoundIsNotStored() {
         int before = held().version();
-        assertThatThrownBy(() -> households.change(home, null, "Ines", "broke it", file -> file.put("name", "")))
+        assertThatThrownBy(() -> households.change(
+                        home,
+                        null,
+                        "Ines",
+                        "broke it",
+                        house -> house.withAbout(house.about().withName(""))))
                 .isInstanceOf(InvalidInput.class);
-        assertThatThrownBy(() -> households.change(home, null, "Ines", "two male ends", file -> {
-                    ObjectNode ends = ((ObjectNode) file.path("supply")).putObject("cordEnds");
-                    ends.put("generator", "male").put("house", "male");
-                    return file;
-                }))
-                .hasMessageContaining("two male ends");
+        assertThatThrownBy(() -> households.change(
+                        home,
+                        null,
+                        "Ines",
+                        "two male ends",
+                        house -> house.withSupply(house.supply().withCordEnds(new CordEnds(true, true)))))
+                .hasMessageContaining("two-male");
         assertThat(held().version()).isEqualTo(before);
         assertThat(held().undo()).isNull();
     }
 
     @Test
     void aSubPanelHangsOnItsFeederAndALegCanBeFoundElsewhere() {
-        households.change(home, null, "Ines", "added a garage", file -> {
-            HouseDraft draft = new HouseDraft(file);
-            ObjectNode garage = draft.list("subpanels").addObject();
-            garage.put("id", "garage")
-                    .put("name", "Garage")
-                    .put("spaces", 8)
-                    .put("feeder", "washer")
-                    .put("topLeg", "L2");
-            draft.addCircuit("garage", java.util.List.of(1), "Saw", 20);
-            draft.circuit("fridge").put("legAsFound", "L2");
-            return draft.file();
-        });
-        HouseholdFile file = held().file();
-        CircuitEntry saw = file.find("saw");
+        households.change(
+                home,
+                null,
+                "Ines",
+                "added a garage",
+                house -> house.withPanel(new HomePanel(
+                                "garage", "Garage", new Panel(8, Leg.L2, Panel.Numbering.ACROSS), List.of(), "washer"))
+                        .withNew(EnteredCircuit.bare(
+                                "saw", "Saw", new EnteredCircuit.Seat("garage", List.of(1), null), 20))
+                        .withCircuit(
+                                "fridge",
+                                one -> one.withSeat(
+                                        new EnteredCircuit.Seat("", one.seat().spaces(), Leg.L2))));
+        Household file = held().file();
+        HomeCircuit saw = file.find("saw");
         assertThat(saw.circuit().needs()).containsExactly("washer");
         assertThat(saw.circuit().leg()).isEqualTo(Leg.L2);
         assertThat(file.find("fridge").circuit().leg()).isEqualTo(Leg.L2);
         assertThat(file.panel("garage").fed()).isTrue();
 
-        households.change(home, null, "Ines", "took the washer out", json -> {
-            HouseDraft draft = new HouseDraft(json);
-            draft.removeCircuit("washer");
-            return draft.file();
-        });
+        households.change(home, null, "Ines", "took the washer out", house -> house.without("washer"));
         assertThat(held().file().panel("garage").fed()).isFalse();
         assertThat(held().file().find("saw").circuit().lockedOff()).isTrue();
         assertThat(held().file().find("saw").choice(Choice.Occasion.WINTER)).isEqualTo(Choice.OFF);

@@ -7,9 +7,12 @@ import java.io.IOException;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import juiceswap.core.house.Leg;
-import juiceswap.web.exchange.CircuitEntry;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.Household;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.words.Messages;
+import juiceswap.web.words.Words;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -18,30 +21,32 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class LoadTableTest {
     private final Schemas schemas = new Schemas();
-    private HouseholdFile cottage;
+    private final Words words = new Words(new Messages());
+    private Household cottage;
 
     @BeforeEach
     void open() throws IOException {
-        cottage = HouseholdFile.read(FilesController.sampleJson("saltmarsh-cottage"), schemas);
+        cottage = HouseholdJson.read(FilesController.sampleJson("saltmarsh-cottage"), schemas);
     }
 
     private LoadTable.Reading read(String text) {
         return LoadTable.read(text, cottage, schemas);
     }
 
-    private CircuitEntry after(LoadTable.Reading reading, String circuit) {
-        return HouseholdFile.read(reading.file(), schemas).find(circuit);
+    private HomeCircuit after(LoadTable.Reading reading, String circuit) {
+        return reading.file().find(circuit);
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"saltmarsh-cottage", "weavers-loft", "tarn-edge-workshop"})
     void whatGoesOutComesInUnchanged(String sample) throws IOException {
-        cottage = HouseholdFile.read(FilesController.sampleJson(sample), schemas);
+        cottage = HouseholdJson.read(FilesController.sampleJson(sample), schemas);
         for (String table : new String[] {LoadTable.loads(cottage), LoadTable.directory(cottage)}) {
             LoadTable.Reading reading = read(table);
             assertThat(reading.bad()).isEmpty();
-            assertThat(reading.good()).allSatisfy(row -> assertThat(row.does()).startsWith("no change"));
-            assertThat(reading.file()).isEqualTo(cottage.json());
+            assertThat(reading.good())
+                    .allSatisfy(row -> assertThat(words.list(row.does())).startsWith("no change"));
+            assertThat(reading.file()).isEqualTo(cottage);
         }
     }
 
@@ -54,7 +59,7 @@ class LoadTableTest {
                 "3\t\t\t\tNight light\t\t5 W"));
         assertThat(reading.bad()).isEmpty();
         assertThat(reading.good())
-                .extracting(LoadTable.Good::does)
+                .extracting(row -> words.list(row.does()))
                 .containsExactly("changes Fridge on Kitchen fridge", "adds Night light to Hall and bedroom lights");
         assertThat(after(reading, "fridge").circuit().runningWatts()).isEqualTo(190);
         assertThat(after(reading, "lights").loads()).hasSize(2);
@@ -62,13 +67,13 @@ class LoadTableTest {
 
     @Test
     void aNewCircuitComesWithItsBreaker() throws IOException {
-        cottage = HouseholdFile.read(FilesController.sampleJson("tarn-edge-workshop"), schemas);
-        int spaces = cottage.panelSpaces();
+        cottage = HouseholdJson.read(FilesController.sampleJson("tarn-edge-workshop"), schemas);
+        int spaces = cottage.panel().panel().spaces();
         int free = cottage.panel().map(cottage.circuits()).free(1).get(0);
         LoadTable.Reading reading =
                 read("space;label;breaker_amps;load;watts;duty\n" + free + ";Bee house;15;Warm plate;1,200;40 %\n");
         assertThat(reading.bad()).isEmpty();
-        CircuitEntry added = after(reading, "bee-house");
+        HomeCircuit added = after(reading, "bee-house");
         assertThat(added.circuit().spaces()).containsExactly(free);
         assertThat(added.circuit().leg()).isEqualTo(Leg.ofSpace(free));
         assertThat(added.circuit().runningWatts()).isEqualTo(1200);
@@ -78,7 +83,7 @@ class LoadTableTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
                     1,,,,Fridge,120,lots | is not a number
-                    1,,,,Fridge,130,180 | volts must be one of
+                    1,,,,Fridge,130,180 | volts must be 120 or 240
                     1,,,,Fridge,240,180 | a 240 V load needs a two-pole breaker
                     99,Attic,15,,Fan,120,60 | numbers 1 to 24
                     x,Attic,15,,Fan,120,60 | is not a space
@@ -93,9 +98,11 @@ class LoadTableTest {
         assertThat(reading.good()).isEmpty();
         assertThat(reading.bad()).singleElement().satisfies(bad -> {
             assertThat(bad.line()).isEqualTo(2);
-            assertThat(bad.reason()).contains(why);
+            assertThat(bad.reasons())
+                    .extracting(reason -> (reason.field() + " " + words.say(reason.what())).strip())
+                    .anyMatch(said -> said.contains(why));
         });
-        assertThat(reading.file()).isEqualTo(cottage.json());
+        assertThat(reading.file()).isEqualTo(cottage);
     }
 
     @Test
@@ -121,18 +128,18 @@ class LoadTableTest {
 
     @Test
     void whatIsNoTableIsNamedAtTheTable() {
-        assertThatThrownBy(() -> read("  \n")).hasMessageContaining("nothing in it");
-        assertThatThrownBy(() -> read("just,some,words\n1,2,3")).hasMessageContaining("name the columns");
-        assertThatThrownBy(() -> read("label,load\n\"Attic,Fan\n")).hasMessageContaining("quotation mark");
+        assertThatThrownBy(() -> read("  \n")).hasMessageContaining("invalid.nothing-in-it");
+        assertThatThrownBy(() -> read("just,some,words\n1,2,3")).hasMessageContaining("invalid.no-header");
+        assertThatThrownBy(() -> read("label,load\n\"Attic,Fan\n")).hasMessageContaining("invalid.table-quotes");
     }
 
     @Test
     void aSpreadsheetRunsNothing() throws IOException {
         LoadTable.Reading reading = read("space,label,load,watts\n1,,=2+3,60\n");
-        HouseholdFile odd = HouseholdFile.read(reading.file(), schemas);
+        Household odd = reading.file();
         String out = LoadTable.loads(odd);
         assertThat(out).contains("'=2+3");
         cottage = odd;
-        assertThat(read(out).file()).isEqualTo(odd.json());
+        assertThat(read(out).file()).isEqualTo(odd);
     }
 }

@@ -15,9 +15,13 @@ import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.web.drawing.TrendView;
+import juiceswap.web.words.Messages;
+import juiceswap.web.words.Words;
 import org.junit.jupiter.api.Test;
 
 class OutageReadingsTest {
+    private final Words words = new Words(new Messages());
+
     private static final Instant START = Instant.parse("2026-01-14T18:00:00Z");
 
     private static Entry done(int minute, Action action, double l1n) {
@@ -101,11 +105,11 @@ class OutageReadingsTest {
                         + "2026-01-14T18:00:00Z,panel,\n2026-01-14T18:00:00Z,panel,-3\n2026-01-14T18:00:00Z,panel,119\n",
                 ZoneOffset.UTC);
         assertThat(read.bad())
-                .extracting(ReadingTable.Bad::reason)
+                .extracting(bad -> (bad.field() + " " + words.say(bad.reason())).strip())
                 .containsExactly(
                         "time is no time such as 2031-02-03T18:04:00Z: yesterday",
                         "where must be panel or generator",
-                        "l1n is not a number: much",
+                        "l1n “much” is not a number",
                         "enter at least one reading",
                         "l1n must be from 0 to 1000");
         assertThat(read.good()).hasSize(1);

@@ -10,11 +10,13 @@ import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.household.Household;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
+import juiceswap.core.outage.EventKind;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.exchange.EventJson;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -28,10 +30,10 @@ class SampleHouseholdsTest {
     @ValueSource(strings = {"saltmarsh-cottage", "weavers-loft", "tarn-edge-workshop"})
     void goesThereAndBack(String name) throws IOException {
         byte[] file = new ClassPathResource("households/" + name + ".json").getContentAsByteArray();
-        HouseholdFile household = HouseholdFile.read(Json.parse(file), new Schemas());
+        Household household = HouseholdJson.read(Json.parse(file), new Schemas());
         Changeover changeover = new Changeover(household.setup(), household.outage());
-        SwapState dark = changeover.putRight(
-                SwapState.initial(household.setup().source().bond(), true, false));
+        SwapState dark =
+                changeover.putRight(SwapState.initial(household.setup().source().bond(), true, false));
         List<Entry> log = new ArrayList<>();
         write(log, household, new Event.Started(dark, Goal.ON_GENERATOR, household.outage()));
         Standing out = follow(log, household);
@@ -47,7 +49,7 @@ class SampleHouseholdsTest {
         assertThat(back.state().branches()).isEqualTo(SwapState.Branches.ON);
     }
 
-    private static Standing follow(List<Entry> log, HouseholdFile household) {
+    private static Standing follow(List<Entry> log, Household household) {
         while (true) {
             Standing standing = Standing.of(household.setup(), log);
             Plan plan = standing.plan();
@@ -62,9 +64,9 @@ class SampleHouseholdsTest {
     }
 
     /** Through the JSON in which it would be stored. */
-    private static void write(List<Entry> log, HouseholdFile household, Event event) {
-        var stored = Json.MAPPER.valueToTree(EventJson.payload(event));
-        Event read = EventJson.read(EventJson.kind(event), (tools.jackson.databind.JsonNode) stored, household.setup());
+    private static void write(List<Entry> log, Household household, Event event) {
+        var stored = Json.parse(EventJson.payload(event).getBytes(java.nio.charset.StandardCharsets.UTF_8));
+        Event read = EventJson.read(EventKind.wordOf(event), stored, household.setup());
         log.add(new Entry(log.size() + 1, Instant.EPOCH, "Ines", read));
     }
 }

@@ -21,6 +21,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import juiceswap.core.Phrase;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Goal;
@@ -29,13 +30,14 @@ import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.household.Household;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageCause;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
-import juiceswap.web.exchange.HouseholdFile;
+import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.security.Account;
@@ -56,15 +58,15 @@ class SwapServiceTest {
     private final PutAside putAside = mock(PutAside.class);
     private final SwapService swap = new SwapService(outages, helpers, putAside, Clock.fixed(NOW, ZoneOffset.UTC));
     private final List<Entry> log = new ArrayList<>();
-    private HouseholdFile household;
+    private Household household;
 
     @BeforeEach
     void outageOn() throws IOException {
         byte[] file = new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray();
-        household = HouseholdFile.read(Json.parse(file), new Schemas());
+        household = HouseholdJson.read(Json.parse(file), new Schemas());
         Changeover changeover = new Changeover(household.setup(), household.outage());
-        SwapState dark = changeover.putRight(
-                SwapState.initial(household.setup().source().bond(), true, false));
+        SwapState dark =
+                changeover.putRight(SwapState.initial(household.setup().source().bond(), true, false));
         write(new Event.Started(dark, Goal.ON_GENERATOR, household.outage()));
         when(outages.current(INES))
                 .thenAnswer(call -> Optional.of(new Outage(
@@ -154,8 +156,8 @@ class SwapServiceTest {
         advance(Action.MEASURE_GENERATOR);
         swap.confirm(INES, log.size(), Action.MEASURE_GENERATOR, null, Map.of("l1n", "121,5", "l2n", " 121 "));
         Event.Done done = (Event.Done) written();
-        assertThat(done.readings().l1n()).isEqualTo(121.5);
-        assertThat(done.verdict()).isEqualTo(Verdict.GOOD);
+        assertThat(done.measured().readings().l1n()).isEqualTo(121.5);
+        assertThat(done.measured().verdict()).isEqualTo(Verdict.GOOD);
     }
 
     @Test
@@ -163,7 +165,7 @@ class SwapServiceTest {
         advance(Action.MEASURE_PANEL);
         swap.confirm(INES, log.size(), Action.MEASURE_PANEL, null, Map.of("l1n", "2", "l2n", "121"));
         Event.RefusedReading refused = (Event.RefusedReading) written();
-        assertThat(refused.causes()).containsExactly(VoltageCause.LOST_LEG);
+        assertThat(refused.measured().causes()).containsExactly(VoltageCause.LOST_LEG);
         assertThat(refused.verdict()).isEqualTo(Verdict.STOP);
     }
 
@@ -195,7 +197,7 @@ class SwapServiceTest {
         read("114", "124");
         Event.RefusedReading still = (Event.RefusedReading) read("114", "124");
         assertThat(still.verdict()).isEqualTo(Verdict.STOP);
-        assertThat(still.causes()).containsExactly(VoltageCause.OPEN_NEUTRAL);
+        assertThat(still.measured().causes()).containsExactly(VoltageCause.OPEN_NEUTRAL);
     }
 
     @Test
@@ -203,7 +205,7 @@ class SwapServiceTest {
         advance(Action.MEASURE_LOADED);
         read("88", "151");
         org.mockito.Mockito.clearInvocations(outages);
-        swap.planned(INES, 4, "A day ahead");
+        swap.planned(INES, 4, Phrase.of("plan.why.day-ahead"));
         nothingWritten();
     }
 

@@ -1,0 +1,745 @@
+package juiceswap.core.household;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.Problems;
+import juiceswap.core.changeover.Options;
+import juiceswap.core.house.Choice;
+import juiceswap.core.house.Choice.Occasion;
+import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Leg;
+import juiceswap.core.house.Load;
+import juiceswap.core.house.PanelMap;
+import juiceswap.core.house.Setup;
+import juiceswap.core.house.TransferDevice;
+import juiceswap.core.measure.Measures;
+import juiceswap.core.rotation.Horizon.Sleep;
+import juiceswap.core.rotation.Keeping;
+import juiceswap.core.rotation.Need;
+import juiceswap.core.rotation.StandingNeed;
+import juiceswap.core.rotation.Wanted;
+import juiceswap.core.supply.Bond;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A household as a whole: immutable, and always sound. What it names exists, every breaker is where one can be, nothing hangs
+ * together in a circle. A change gives another household; one that would not be sound throws {@link InvalidInput} with every
+ * problem at its field, as a JSON pointer into the household file.
+ */
+public final class Household {
+    private final About about;
+    private final Wiring wiring;
+    private final TransferDevice device;
+    private final Supply supply;
+    private final OutageWishes outage;
+    private final LivingWishes living;
+
+    // what follows from them
+    private final Setup setup;
+    private final List<HomeCircuit> circuits;
+    private final Map<String, HomeCircuit> byId = new HashMap<>();
+
+    /** Throws {@link InvalidInput} when it would not be sound. */
+    public Household(
+            About about,
+            Wiring wiring,
+            TransferDevice device,
+            Supply supply,
+            OutageWishes outage,
+            LivingWishes living) {
+        this.about = about;
+        this.wiring = wiring;
+        this.device = device;
+        this.supply = supply;
+        this.outage = outage;
+        this.living = living;
+        this.setup = setup(wiring, device, supply);
+        Set<String> metOtherwise = new HashSet<>();
+        living.withoutPower().forEach(way -> metOtherwise.addAll(way.circuits()));
+        List<HomeCircuit> all = new ArrayList<>();
+        for (EnteredCircuit entered : wiring.circuits()) {
+            Circuit circuit = setup.circuit(entered.id());
+            HomeCircuit home = new HomeCircuit(entered, circuit, choices(entered, circuit, metOtherwise));
+            all.add(home);
+            byId.put(home.id(), home);
+        }
+        this.circuits = List.copyOf(all);
+        requireSound();
+    }
+
+    // ---- what it is
+
+    /** Whose house it is. */
+    public About about() {
+        return about;
+    }
+
+    /** What people call it. */
+    public String name() {
+        return about.name();
+    }
+
+    /** Empty when there are none. */
+    public String notes() {
+        return about.notes();
+    }
+
+    /** In which its people see and type amounts and times. */
+    public Measures measures() {
+        return about.measures();
+    }
+
+    /** What hangs on the walls, as it was entered. */
+    public Wiring wiring() {
+        return wiring;
+    }
+
+    /** What gives power, and how it comes to the house. */
+    public Supply supply() {
+        return supply;
+    }
+
+    /** How a changeover is wanted, with what an outage waits for. */
+    public OutageWishes wishes() {
+        return outage;
+    }
+
+    /** How a changeover is wanted. */
+    public Options outage() {
+        return outage.options();
+    }
+
+    /** How long the utility must have held before the way back is offered. */
+    public Duration hold() {
+        return outage.hold();
+    }
+
+    /** How life on the source is wanted. */
+    public LivingWishes living() {
+        return living;
+    }
+
+    /** What the engine computes with. */
+    public Setup setup() {
+        return setup;
+    }
+
+    /** In the order of the directory. */
+    public List<HomeCircuit> circuits() {
+        return circuits;
+    }
+
+    /** The circuit of that id, or null. */
+    public @Nullable HomeCircuit find(String id) {
+        return byId.get(id);
+    }
+
+    /** The panel that the transfer device feeds, then sub-panels. */
+    public List<HomePanel> panels() {
+        return wiring.panels();
+    }
+
+    /** The panel that the transfer device feeds. */
+    public HomePanel panel() {
+        return wiring.panels().get(0);
+    }
+
+    /** The panel of that id; {@link InvalidInput} when there is none. */
+    public HomePanel panel(String id) {
+        return wiring.panels().stream()
+                .filter(panel -> panel.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new InvalidInput("/panel", "invalid.no-panel", "panel", id));
+    }
+
+    /** Of the main breaker, or null. */
+    public @Nullable Double mainAmps() {
+        return wiring.mounting().mainAmps();
+    }
+
+    /** The main hangs below the branches. */
+    public boolean mainAtBottom() {
+        return wiring.mounting().mainAtBottom();
+    }
+
+    /** Which way the interlock plate moves towards the generator. */
+    public Mounting.Way plateMoves() {
+        return wiring.mounting().plateMoves();
+    }
+
+    /** Circuits by room, in walking order. */
+    public Map<String, List<String>> rooms() {
+        Map<String, List<String>> rooms = new LinkedHashMap<>();
+        wiring.rooms().forEach(room -> rooms.put(room.name(), room.circuits()));
+        return rooms;
+    }
+
+    /** The room of each circuit that is in one. */
+    public Map<String, String> roomOf() {
+        Map<String, String> roomOf = new HashMap<>();
+        wiring.rooms().forEach(room -> room.circuits().forEach(id -> roomOf.put(id, room.name())));
+        return roomOf;
+    }
+
+    /** Circuits in no room, walked through last. */
+    public List<String> elsewhere() {
+        Set<String> placed = roomOf().keySet();
+        return circuits.stream()
+                .map(HomeCircuit::id)
+                .filter(id -> !placed.contains(id))
+                .toList();
+    }
+
+    /** Extension cords at hand. */
+    public List<ExtensionCord> cords() {
+        return supply.cords();
+    }
+
+    /** Needs that are met without electricity. */
+    public List<WithoutPower> withoutPower() {
+        return living.withoutPower();
+    }
+
+    /** Litres in full cans. */
+    public double storedLitres() {
+        return living.storedLitres();
+    }
+
+    /** When nobody wants to be woken, null: never. */
+    public @Nullable Sleep sleep() {
+        return living.sleep();
+    }
+
+    /** What circuits are needed for on any day; empty where nobody has said. */
+    public List<StandingNeed> needs() {
+        return living.needs();
+    }
+
+    /** Whether somebody has said what the circuits are needed for. */
+    public boolean needsAreSaid() {
+        return !living.needs().isEmpty();
+    }
+
+    /** What is wanted of a rotation on any day; where nobody has said, what the circuits' names and choices tell. */
+    public Wanted wanted() {
+        return new Wanted(needsAreSaid() ? living.needs() : guessedNeeds(), List.of(), living.sleep());
+    }
+
+    /** What is kept by the names of the circuits; what else must run is on. */
+    public List<StandingNeed> guessedNeeds() {
+        List<StandingNeed> guessed = new ArrayList<>();
+        for (HomeCircuit one : circuits) {
+            if (one.circuit().lockedOff()) {
+                continue;
+            }
+            boolean must = one.choice(Occasion.WINTER) == Choice.MUST;
+            Keeping.guessed(one.circuit().label())
+                    .map(keeping -> (StandingNeed) keeping.usual(one.id()))
+                    .or(() -> must
+                            ? Optional.of(new StandingNeed.AlwaysOn(one.id(), Need.Priority.COMFORT, null))
+                            : Optional.empty())
+                    .ifPresent(guessed::add);
+        }
+        return List.copyOf(guessed);
+    }
+
+    /** The numbers printed beside a circuit's breaker, such as 13–15; 9a and 9b for the halves of a tandem. */
+    public String printed(HomeCircuit one) {
+        HomePanel in = panel(one.panel());
+        List<String> sharing = circuits.stream()
+                .filter(other -> other.panel().equals(one.panel())
+                        && other.circuit().spaces().equals(one.circuit().spaces()))
+                .map(HomeCircuit::id)
+                .toList();
+        String half = sharing.size() < 2 ? "" : sharing.indexOf(one.id()) == 0 ? "a" : "b";
+        return one.circuit().spaces().stream()
+                        .map(space -> String.valueOf(in.panel().printed(space)))
+                        .collect(Collectors.joining("–"))
+                + half;
+    }
+
+    /** Circuits wanted so on that occasion; those that can't be fed count as off. */
+    public List<String> chosen(Occasion occasion, Choice choice) {
+        return circuits.stream()
+                .filter(one -> one.choice(occasion) == choice)
+                .map(HomeCircuit::id)
+                .toList();
+    }
+
+    // ---- changes of the whole
+
+    public Household withAbout(About other) {
+        return new Household(other, wiring, device, supply, outage, living);
+    }
+
+    private Household with(Wiring other) {
+        return new Household(about, other, device, supply, outage, living);
+    }
+
+    public Household withDevice(TransferDevice other) {
+        return new Household(about, wiring, other, supply, outage, living);
+    }
+
+    public Household withSupply(Supply other) {
+        return new Household(about, wiring, device, other, outage, living);
+    }
+
+    public Household withWishes(OutageWishes other) {
+        return new Household(about, wiring, device, supply, other, living);
+    }
+
+    public Household withLiving(LivingWishes other) {
+        return new Household(about, wiring, device, supply, outage, other);
+    }
+
+    /** The same with a source that is bonded, or not, as found. */
+    public Household withBond(Bond bond) {
+        return withSupply(supply.withSource(supply.source().withBond(bond)));
+    }
+
+    /** What is picked up in an outage follows from what must run in that season. */
+    public Household withPickUp(Collection<String> ids) {
+        Options now = outage.options();
+        Options picks = new Options(
+                now.stopFirst(), now.bigOnesOff(), now.keepOn(), List.copyOf(ids), now.noSensitive(), now.at());
+        return withWishes(new OutageWishes(picks, outage.holdMinutes()));
+    }
+
+    // ---- changes of the wiring
+
+    /** The same with that panel in the place of the one with its id, or added when there is none. */
+    public Household withPanel(HomePanel panel) {
+        List<HomePanel> all = new ArrayList<>(wiring.panels());
+        int at = indexOfPanel(panel.id());
+        if (at < 0) {
+            all.add(panel);
+        } else {
+            all.set(at, panel);
+        }
+        return with(wiring.withPanels(all));
+    }
+
+    private int indexOfPanel(String id) {
+        for (int i = 0; i < wiring.panels().size(); i++) {
+            if (wiring.panels().get(i).id().equals(id)) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    /** The same without a sub-panel; {@link InvalidInput} while circuits are in it. */
+    public Household withoutPanel(String id) {
+        InvalidInput.unless(circuits.stream().noneMatch(one -> one.panel().equals(id)), "", "invalid.panel-not-empty");
+        return with(wiring.withPanels(wiring.panels().stream()
+                .filter(panel -> panel.main() || !panel.id().equals(id))
+                .toList()));
+    }
+
+    /** The same with its panel hung otherwise. */
+    public Household withMounting(Mounting other) {
+        return with(wiring.withMounting(other));
+    }
+
+    /** The circuit as it was entered; {@link InvalidInput} when it is not there any more. */
+    public EnteredCircuit entered(String id) {
+        HomeCircuit found = find(id);
+        if (found == null) {
+            throw new InvalidInput("/circuit", "invalid.circuit-gone");
+        }
+        return found.entered();
+    }
+
+    /** The same with one circuit changed; {@link InvalidInput} when it is not there any more. */
+    public Household withCircuit(String id, UnaryOperator<EnteredCircuit> change) {
+        EnteredCircuit changed = change.apply(entered(id));
+        return withCircuits(one -> one.id().equals(id) ? changed : one);
+    }
+
+    /** The same with every circuit changed. */
+    public Household withCircuits(UnaryOperator<EnteredCircuit> change) {
+        return with(wiring.withCircuits(wiring.circuits().stream().map(change).toList()));
+    }
+
+    /** The same with a load at the end of what is on that circuit. */
+    public Household withLoad(String circuit, HomeLoad load) {
+        return withCircuit(circuit, one -> {
+            List<HomeLoad> loads = new ArrayList<>(one.loads());
+            loads.add(load);
+            return one.withLoads(loads);
+        });
+    }
+
+    /** The same with another circuit at the end of the directory. */
+    public Household withNew(EnteredCircuit circuit) {
+        List<EnteredCircuit> all = new ArrayList<>(wiring.circuits());
+        all.add(circuit);
+        return with(wiring.withCircuits(all));
+    }
+
+    /** The same without a circuit, and without it in everything that names it. */
+    public Household without(String id) {
+        entered(id);
+        List<EnteredCircuit> left = wiring.circuits().stream()
+                .filter(one -> !one.id().equals(id))
+                .map(one -> one.withTies(one.ties().without(id)))
+                .toList();
+        List<Room> rooms = wiring.rooms().stream()
+                .map(room -> new Room(room.name(), without(room.circuits(), id)))
+                .toList();
+        List<HomePanel> panels = wiring.panels().stream()
+                .map(panel -> id.equals(panel.feeder()) ? panel.fedBy(null) : panel)
+                .toList();
+        TransferDevice.Proving proving =
+                new TransferDevice.Proving(device.panelMeter(), without(device.testCircuits(), id));
+        List<ExtensionCord> cords = supply.cords().stream()
+                .map(cord -> cord.with(cord.appliances().stream()
+                        .filter(appliance -> !appliance.circuit().equals(id))
+                        .toList()))
+                .toList();
+        Options now = outage.options();
+        Set<String> keepOn = new HashSet<>(now.keepOn());
+        keepOn.remove(id);
+        Options options = new Options(
+                now.stopFirst(), now.bigOnesOff(), keepOn, without(now.pickUp(), id), now.noSensitive(), now.at());
+        return new Household(
+                about,
+                new Wiring(panels, wiring.mounting(), left, rooms),
+                device.withProving(proving).withRideThrough(without(device.rideThrough(), id)),
+                supply.withCords(cords),
+                new OutageWishes(options, outage.holdMinutes()),
+                new LivingWishes(
+                        living.needs().stream()
+                                .filter(need -> !need.circuit().equals(id))
+                                .toList(),
+                        living.sleep(),
+                        living.storedLitres(),
+                        living.withoutPower().stream()
+                                .map(way -> new WithoutPower(way.how(), without(way.circuits(), id), way.note()))
+                                .toList()));
+    }
+
+    static List<String> without(List<String> ids, String id) {
+        return ids.stream().filter(one -> !one.equals(id)).toList();
+    }
+
+    /** The same with the breakers of a panel where that map has them; the circuits of other panels stay. */
+    public Household placed(String panel, PanelMap map) {
+        return withCircuits(one -> {
+            List<Integer> spaces = map.places().get(one.id());
+            return one.seat().panel().equals(panel) && spaces != null ? one.withSpaces(spaces) : one;
+        });
+    }
+
+    /**
+     * The same with a breaker moved.
+     *
+     * @param tandem it shares the space with the breaker that is there, as its lower half
+     */
+    public Household moved(String id, String panel, int space, boolean tandem) {
+        EnteredCircuit circuit = entered(id);
+        PanelMap map = panel(panel).map(circuits);
+        if (!circuit.seat().panel().equals(panel)) {
+            PanelMap added = map.add(id, space, circuit.seat().spaces().size());
+            Household there = withCircuit(
+                    id,
+                    one -> one.withSeat(new EnteredCircuit.Seat(
+                            panel,
+                            Objects.requireNonNull(added.places().get(id)),
+                            one.seat().legAsFound())));
+            return there.atTheEnd(id);
+        }
+        return tandem ? atTheEnd(id).placed(panel, map.share(id, space)) : placed(panel, map.move(id, space));
+    }
+
+    /** Moves a circuit to the end of the directory: the lower half when it shares a space. */
+    private Household atTheEnd(String id) {
+        EnteredCircuit circuit = entered(id);
+        List<EnteredCircuit> all = new ArrayList<>(wiring.circuits());
+        all.remove(circuit);
+        all.add(circuit);
+        return with(wiring.withCircuits(all));
+    }
+
+    /** The same with a circuit in that room alone, made when it is missing; null takes it out of all. */
+    public Household inRoom(String id, @Nullable String room) {
+        List<Room> rooms = new ArrayList<>();
+        boolean found = false;
+        for (Room one : wiring.rooms()) {
+            List<String> ids = new ArrayList<>(without(one.circuits(), id));
+            if (one.name().equalsIgnoreCase(room)) {
+                ids.add(id);
+                found = true;
+            }
+            if (!ids.isEmpty()) {
+                rooms.add(new Room(one.name(), ids));
+            }
+        }
+        if (room != null && !found) {
+            rooms.add(new Room(room, List.of(id)));
+        }
+        return with(wiring.withRooms(rooms));
+    }
+
+    /** The same where two circuits share a neutral, or this one with none when null; both say so. */
+    public Household sharingNeutral(String id, @Nullable String with) {
+        return withCircuits(one -> {
+            EnteredCircuit.Ties ties = one.ties();
+            String partner = ties.sharedNeutralWith();
+            if (one.id().equals(id)) {
+                partner = with;
+            } else if (one.id().equals(with)) {
+                partner = id;
+            } else if (id.equals(partner)) {
+                partner = null;
+            }
+            return one.withTies(new EnteredCircuit.Ties(ties.needs(), ties.notWith(), partner));
+        });
+    }
+
+    /**
+     * An id that no circuit has yet.
+     *
+     * @param stem small letters, digits and hyphens, made from its label; may be empty
+     */
+    public String freeId(String stem) {
+        String wanted = stem.isEmpty() ? "circuit" : stem;
+        String id = wanted;
+        for (int i = 2; find(id) != null; i++) {
+            id = wanted + "-" + i;
+        }
+        return id;
+    }
+
+    // ---- how the rules see it
+
+    private static Setup setup(Wiring wiring, TransferDevice device, Supply supply) {
+        Problems problems = new Problems();
+        Map<String, HomePanel> panels = panels(wiring, problems);
+        problems.require();
+        List<Circuit> circuits = new ArrayList<>();
+        for (int i = 0; i < wiring.circuits().size(); i++) {
+            EnteredCircuit entered = wiring.circuits().get(i);
+            HomePanel panel = Objects.requireNonNull(panels.get(entered.seat().panel()));
+            Circuit circuit = problems.keep("/setup/circuits/" + i, () -> circuit(entered, panel));
+            if (circuit != null) {
+                circuits.add(circuit);
+            }
+        }
+        problems.require();
+        Setup setup = problems.keep("/setup", () -> new Setup(device, supply.source(), supply.path(), circuits));
+        problems.require();
+        return Objects.requireNonNull(setup);
+    }
+
+    private static Map<String, HomePanel> panels(Wiring wiring, Problems problems) {
+        Set<String> ids = new HashSet<>();
+        wiring.circuits().forEach(circuit -> ids.add(circuit.id()));
+        Map<String, HomePanel> panels = new LinkedHashMap<>();
+        for (int i = 0; i < wiring.panels().size(); i++) {
+            HomePanel panel = wiring.panels().get(i);
+            String place = "/subpanels/" + (i - 1);
+            if (panel.feeder() != null && !ids.contains(panel.feeder())) {
+                problems.add(place + "/feeder", "invalid.no-circuit", "circuit", panel.feeder());
+            }
+            if (panels.putIfAbsent(panel.id(), panel) != null) {
+                problems.add(place + "/id", "invalid.panel-exists");
+            }
+        }
+        for (int i = 0; i < wiring.circuits().size(); i++) {
+            String panel = wiring.circuits().get(i).seat().panel();
+            if (!panels.containsKey(panel)) {
+                problems.add("/setup/circuits/" + i + "/panel", "invalid.no-panel", "panel", panel);
+            }
+        }
+        return panels;
+    }
+
+    private static Circuit circuit(EnteredCircuit entered, HomePanel panel) {
+        List<Load> loads = entered.loads().stream().map(HomeLoad::load).toList();
+        List<Load> used = entered.loads().stream()
+                .filter(load -> !load.leftOff())
+                .map(HomeLoad::load)
+                .toList();
+        return new Circuit(
+                        entered.id(),
+                        entered.label(),
+                        entered.seat().spaces(),
+                        entered.breakerAmps(),
+                        loads,
+                        entered.ties().needs(),
+                        entered.ties().notWith(),
+                        entered.ties().sharedNeutralWith(),
+                        entered.lockedOff() || !panel.fed(),
+                        leg(entered.seat(), panel),
+                        panel.feeder())
+                .withLoads(used);
+    }
+
+    /** The leg of a single-pole breaker where it differs from what its space alone would tell, else null. */
+    private static @Nullable Leg leg(EnteredCircuit.Seat seat, HomePanel panel) {
+        if (seat.spaces().size() != 1 || seat.spaces().get(0) < 1) {
+            return null;
+        }
+        int space = seat.spaces().get(0);
+        Leg leg = seat.legAsFound() != null ? seat.legAsFound() : panel.panel().legOf(space);
+        return leg == Leg.ofSpace(space) ? null : leg;
+    }
+
+    private Map<Occasion, Choice> choices(EnteredCircuit entered, Circuit circuit, Set<String> metOtherwise) {
+        Map<Occasion, Choice> choices = new EnumMap<>(Occasion.class);
+        boolean off = circuit.lockedOff() || metOtherwise.contains(circuit.id());
+        for (Occasion occasion : Occasion.values()) {
+            Choice said = entered.said().choices().get(occasion);
+            choices.put(occasion, off ? Choice.OFF : said != null ? said : usual(circuit.id()));
+        }
+        return choices;
+    }
+
+    /** Where nobody has chosen yet: what the household picks up and tests with must run, the rest takes turns. */
+    private Choice usual(String id) {
+        boolean wanted = outage.options().pickUp().contains(id)
+                || device.usableTestCircuits().contains(id);
+        return wanted ? Choice.MUST : Choice.TURNS;
+    }
+
+    // ---- what must hold
+
+    private void requireSound() {
+        Problems problems = new Problems();
+        Set<String> roomNames = new HashSet<>();
+        for (int i = 0; i < wiring.rooms().size(); i++) {
+            Room room = wiring.rooms().get(i);
+            requireKnown(problems, "/rooms/" + i + "/circuits", room.circuits());
+            if (!roomNames.add(room.name())) {
+                problems.add("/rooms/" + i + "/name", "invalid.room-exists");
+            }
+        }
+        requireKnown(problems, "/outage/keepOn", List.copyOf(outage.options().keepOn()));
+        requireKnown(problems, "/outage/pickUp", outage.options().pickUp());
+        for (int i = 0; i < living.withoutPower().size(); i++) {
+            requireKnown(
+                    problems,
+                    "/withoutPower/" + i + "/circuits",
+                    living.withoutPower().get(i).circuits());
+        }
+        requireKnown(problems, "/setup/transfer/rideThrough", device.rideThrough());
+        requireCords(problems);
+        requireNeeds(problems);
+        requirePlaces(problems);
+        if (supply.cordEnds() != null) {
+            supply.cordEnds()
+                    .fault()
+                    .ifPresent(fault -> problems.add("/supply/cordEnds", "invalid.cord-ends." + fault.word()));
+        }
+        problems.require();
+    }
+
+    private void requireKnown(Problems problems, String place, List<String> ids) {
+        Set<String> seen = new HashSet<>();
+        for (int i = 0; i < ids.size(); i++) {
+            if (find(ids.get(i)) == null) {
+                problems.add(place + "/" + i, "invalid.no-circuit", "circuit", ids.get(i));
+            } else if (!seen.add(ids.get(i))) {
+                problems.add(place + "/" + i, "invalid.listed-twice");
+            }
+        }
+    }
+
+    private void requireCords(Problems problems) {
+        for (int i = 0; i < supply.cords().size(); i++) {
+            List<ExtensionCord.Appliance> appliances = supply.cords().get(i).appliances();
+            for (int j = 0; j < appliances.size(); j++) {
+                String circuit = appliances.get(j).circuit();
+                if (find(circuit) == null) {
+                    problems.add("/cords/" + i + "/loads/" + j + "/circuit", "invalid.no-circuit", "circuit", circuit);
+                }
+            }
+        }
+    }
+
+    private void requireNeeds(Problems problems) {
+        Set<String> kept = new HashSet<>();
+        for (int i = 0; i < living.needs().size(); i++) {
+            StandingNeed need = living.needs().get(i);
+            String place = "/rotation/needs/" + i;
+            if (find(need.circuit()) == null) {
+                problems.add(place + "/circuit", "invalid.no-circuit", "circuit", need.circuit());
+            } else if (need instanceof StandingNeed.Keep && !kept.add(need.circuit())) {
+                problems.add(place, "invalid.keeps-already");
+            }
+        }
+    }
+
+    /** Every breaker must be where one can be: inside its panel, and alone or as a tandem. */
+    private void requirePlaces(Problems problems) {
+        for (HomePanel panel : wiring.panels()) {
+            try {
+                if (panel.main() && !device.kind().parting().switchesPanel()) {
+                    requireInside(panel);
+                } else {
+                    panel.map(circuits);
+                }
+            } catch (InvalidInput invalid) {
+                invalid.problems().forEach(problem -> problems.add(atIndex(problem)));
+            }
+        }
+    }
+
+    /** A box of switches has numbered positions, of which a circuit may have several; only their count holds. */
+    private void requireInside(HomePanel panel) {
+        int spaces = panel.panel().spaces();
+        List<Problem> outside = circuits.stream()
+                .filter(one -> one.panel().equals(panel.id()))
+                .filter(one -> one.circuit().spaces().stream().anyMatch(space -> space > spaces))
+                .map(one -> new Problem("/" + one.id() + "/spaces", "invalid.outside-panel", "spaces", spaces))
+                .toList();
+        if (!outside.isEmpty()) {
+            throw new InvalidInput(outside);
+        }
+    }
+
+    private Problem atIndex(Problem problem) {
+        for (int i = 0; i < circuits.size(); i++) {
+            if (problem.field().equals("/" + circuits.get(i).id() + "/spaces")) {
+                return new Problem("/setup/circuits/" + i + "/spaces", problem.what());
+            }
+        }
+        return problem;
+    }
+
+    @Override
+    public boolean equals(@Nullable Object other) {
+        return other instanceof Household household
+                && about.equals(household.about)
+                && wiring.equals(household.wiring)
+                && device.equals(household.device)
+                && supply.equals(household.supply)
+                && outage.equals(household.outage)
+                && living.equals(household.living);
+    }
+
+    @Override
+    public int hashCode() {
+        return Objects.hash(about, wiring, device, supply, outage, living);
+    }
+
+    @Override
+    public String toString() {
+        return about.name();
+    }
+}

@@ -1,0 +1,59 @@
+package juiceswap.core.household;
+
+import java.util.List;
+import juiceswap.core.supply.CordEnds;
+import juiceswap.core.supply.Link;
+import juiceswap.core.supply.Placement;
+import juiceswap.core.supply.Source;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What gives power, and how it comes to the house.
+ *
+ * @param considering the source is not bought yet
+ * @param path the links from the source to the panel, in order
+ * @param placement where it stands
+ * @param cordEnds which ends of the cord have blades, null when not looked at
+ * @param cords extension cords at hand
+ */
+public record Supply(
+        Source source,
+        boolean considering,
+        List<Link> path,
+        Placement placement,
+        @Nullable CordEnds cordEnds,
+        List<ExtensionCord> cords) {
+    public Supply {
+        path = List.copyOf(path);
+        cords = List.copyOf(cords);
+    }
+
+    /** Nothing known but the source. */
+    public static Supply of(Source source) {
+        return new Supply(source, false, List.of(), new Placement(null, null), null, List.of());
+    }
+
+    public Supply withSource(Source other) {
+        return new Supply(other, considering, path, placement, cordEnds, cords);
+    }
+
+    public Supply considering(boolean notBought) {
+        return new Supply(source, notBought, path, placement, cordEnds, cords);
+    }
+
+    public Supply withPath(List<Link> other) {
+        return new Supply(source, considering, other, placement, cordEnds, cords);
+    }
+
+    public Supply withPlacement(Placement other) {
+        return new Supply(source, considering, path, other, cordEnds, cords);
+    }
+
+    public Supply withCordEnds(@Nullable CordEnds other) {
+        return new Supply(source, considering, path, placement, other, cords);
+    }
+
+    public Supply withCords(List<ExtensionCord> others) {
+        return new Supply(source, considering, path, placement, cordEnds, others);
+    }
+}

@@ -1,0 +1,136 @@
+package juiceswap.web.words;
+
+import com.ibm.icu.text.MessageFormat;
+import com.ibm.icu.text.MessagePattern;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Properties;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.support.AbstractMessageSource;
+import org.springframework.core.io.Resource;
+import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
+import org.springframework.stereotype.Component;
+
+/**
+ * All sentences that people see, by key, from {@code messages/*.properties}: one file for each subject. They are written in
+ * ICU's message format, which names its values and knows plurals, so that another language is another set of files.
+ */
+@Component("messageSource")
+public class Messages extends AbstractMessageSource {
+    private static final String FILES = "classpath*:messages/*.properties";
+
+    private final Map<String, Sentence> sentences;
+
+    /** The messages that ship with the application. */
+    public Messages() {
+        sentences = read();
+    }
+
+    /** The keys that there are. */
+    public Set<String> keys() {
+        return sentences.keySet();
+    }
+
+    /** Whether there is a sentence of that key. */
+    public boolean has(String key) {
+        return sentences.containsKey(key);
+    }
+
+    /** The sentence with its values by name, ready to be shown. Throws when there is no such sentence. */
+    public String say(String key, Map<String, ?> values) {
+        Sentence sentence = sentences.get(key);
+        if (sentence == null) {
+            throw new IllegalArgumentException("no message " + key);
+        }
+        return sentence.with(values);
+    }
+
+    // ---- as templates ask
+
+    @Override
+    protected @Nullable String resolveCodeWithoutArguments(String code, Locale locale) {
+        Sentence sentence = sentences.get(code);
+        return sentence == null ? null : sentence.with(Map.of());
+    }
+
+    @Override
+    protected java.text.@Nullable MessageFormat resolveCode(String code, Locale locale) {
+        Sentence sentence = sentences.get(code);
+        return sentence == null ? null : new java.text.MessageFormat(quoted(sentence.with(Map.of())), locale);
+    }
+
+    private static String quoted(String text) {
+        return text.replace("'", "''").replace("{", "'{'");
+    }
+
+    // ---- files
+
+    private static Map<String, Sentence> read() {
+        Map<String, Sentence> all = new HashMap<>();
+        try {
+            for (Resource file : new PathMatchingResourcePatternResolver().getResources(FILES)) {
+                Properties texts = new Properties();
+                try (InputStreamReader reader = new InputStreamReader(file.getInputStream(), StandardCharsets.UTF_8)) {
+                    texts.load(reader);
+                }
+                for (String key : texts.stringPropertyNames()) {
+                    if (all.put(key, Sentence.of(texts.getProperty(key))) != null) {
+                        throw new IllegalStateException("two messages have the key " + key);
+                    }
+                }
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return Collections.unmodifiableMap(all);
+    }
+
+    /** A sentence, taken apart once: most have no values, or only such as stand there as they are. */
+    private record Sentence(String pattern, @Nullable String plain, boolean simple) {
+        static Sentence of(String pattern) {
+            MessagePattern parsed = new MessagePattern(pattern);
+            boolean values = false;
+            boolean simple = pattern.indexOf('\'') < 0;
+            for (int i = 0; i < parsed.countParts(); i++) {
+                MessagePattern.Part part = parsed.getPart(i);
+                if (part.getType() == MessagePattern.Part.Type.ARG_START) {
+                    values = true;
+                    simple &= part.getArgType() == MessagePattern.ArgType.NONE;
+                }
+            }
+            return new Sentence(pattern, values ? null : format(pattern, Map.of()), simple);
+        }
+
+        String with(Map<String, ?> values) {
+            if (plain != null) {
+                return plain;
+            }
+            return simple ? filledIn(values) : format(pattern, values);
+        }
+
+        private String filledIn(Map<String, ?> values) {
+            StringBuilder text = new StringBuilder();
+            int from = 0;
+            for (int open = pattern.indexOf('{'); open >= 0; open = pattern.indexOf('{', from)) {
+                int close = pattern.indexOf('}', open);
+                String name = pattern.substring(open + 1, close);
+                text.append(pattern, from, open);
+                text.append(values.containsKey(name) ? values.get(name) : "{" + name + "}");
+                from = close + 1;
+            }
+            return text.append(pattern, from, pattern.length()).toString();
+        }
+
+        private static String format(String pattern, Map<String, ?> values) {
+            return new MessageFormat(pattern, Locale.ENGLISH).format(new LinkedHashMap<>(values));
+        }
+    }
+}
