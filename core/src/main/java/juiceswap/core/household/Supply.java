@@ -3,6 +3,7 @@ package juiceswap.core.household;
 import java.util.List;
 import juiceswap.core.supply.CordEnds;
 import juiceswap.core.supply.Link;
+import juiceswap.core.supply.ParallelGenerators;
 import juiceswap.core.supply.Placement;
 import juiceswap.core.supply.Source;
 import org.jspecify.annotations.Nullable;
@@ -31,6 +32,11 @@ public record Supply(
     /** Nothing known but the source. */
     public static Supply of(Source source) {
         return new Supply(source, false, List.of(), new Placement(null, null), null, List.of());
+    }
+
+    /** How many generators run as one: 2 in parallel, else 1. */
+    public int sets() {
+        return source instanceof ParallelGenerators ? 2 : 1;
     }
 
     public Supply withSource(Source other) {

@@ -228,10 +228,10 @@ class BondingController {
         }
         ways.add(words.say("bondway." + source.bondChange().word()));
         if (!use.switchedNeutral()) {
-            ways.add(words.say("bondway.SWITCHED_NEUTRAL"));
+            ways.add(words.say("bondway.switched-neutral"));
         }
         if (source.gfciOutlets()) {
-            ways.add(words.say("bondway.GFCI"));
+            ways.add(words.say("bondway.gfci"));
         }
         return ways;
     }
