@@ -34,6 +34,11 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
         return new Network(source, other, bonds, faults, loads);
     }
 
+    /** The same with other faults. */
+    public Network withFaults(Faults other) {
+        return new Network(source, cord, bonds, other, loads);
+    }
+
     /** The same circuit bonded otherwise. */
     public Network withBonds(Bonds other) {
         return new Network(source, cord, other, faults, loads);

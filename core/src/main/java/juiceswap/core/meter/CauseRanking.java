@@ -7,9 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import juiceswap.core.Worded;
+import juiceswap.core.electrical.CircuitFault;
 import juiceswap.core.electrical.Network;
 import juiceswap.core.electrical.Network.Between;
-import juiceswap.core.electrical.Network.Faults;
 import juiceswap.core.electrical.Network.Solution;
 import juiceswap.core.electrical.Network.Source;
 import org.jspecify.annotations.Nullable;
@@ -147,24 +147,26 @@ public final class CauseRanking {
             {60, 20},
             {20, 60}
         };
-        Faults open = new Faults(true, false, false, false, 0, false);
+        Network lost = CircuitFault.LOST_NEUTRAL.in(house.healthy());
+        Network withoutL1 = CircuitFault.LOST_L1.in(house.healthy());
+        Network withoutL2 = CircuitFault.LOST_L2.in(house.healthy());
         if (splitPhase) {
-            add(Hypothesis.LOST_NEUTRAL, house.with(open), hertz);
+            add(Hypothesis.LOST_NEUTRAL, lost, hertz);
             for (double[] spread : spreads) {
-                add(Hypothesis.LOST_NEUTRAL, loads(house.with(open), spread), hertz);
+                add(Hypothesis.LOST_NEUTRAL, loads(lost, spread), hertz);
                 for (double ohms : new double[] {0.5, 2, 6}) {
-                    Faults loose = new Faults(false, false, false, false, ohms, false);
-                    add(Hypothesis.LOOSE_NEUTRAL, loads(house.with(loose), spread), hertz);
+                    Network loose = CircuitFault.looseNeutral(house.healthy(), ohms);
+                    add(Hypothesis.LOOSE_NEUTRAL, loads(loose, spread), hertz);
                 }
             }
-            add(Hypothesis.LOST_LEG, house.with(new Faults(false, false, true, false, 0, false)), hertz);
-            add(Hypothesis.LOST_LEG, house.with(new Faults(false, false, false, true, 0, false)), hertz);
-            add(Hypothesis.LOST_LEG, unloaded(house.with(new Faults(false, false, true, false, 0, false))), hertz);
-            add(Hypothesis.LOST_LEG, unloaded(house.with(new Faults(false, false, false, true, 0, false))), hertz);
-            add(Hypothesis.TIED_LEGS, house.with(new Faults(false, false, false, false, 0, true)), hertz);
+            add(Hypothesis.LOST_LEG, withoutL1, hertz);
+            add(Hypothesis.LOST_LEG, withoutL2, hertz);
+            add(Hypothesis.LOST_LEG, unloaded(withoutL1), hertz);
+            add(Hypothesis.LOST_LEG, unloaded(withoutL2), hertz);
+            add(Hypothesis.TIED_LEGS, CircuitFault.TIED_LEGS.in(house.healthy()), hertz);
         }
-        add(Hypothesis.TWO_BONDS, bonds(house.healthy(), true, true), hertz);
-        add(Hypothesis.NO_BOND, bonds(house.healthy(), false, false), hertz);
+        add(Hypothesis.TWO_BONDS, CircuitFault.TWO_BONDS.in(house.healthy()), hertz);
+        add(Hypothesis.NO_BOND, CircuitFault.NO_BOND.in(house.healthy()), hertz);
     }
 
     private void add(Hypothesis hypothesis, Network network, double hertz) {

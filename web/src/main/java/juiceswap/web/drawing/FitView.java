@@ -1,5 +1,7 @@
 package juiceswap.web.drawing;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -36,13 +38,16 @@ public record FitView(String verdict, String headline, List<String> lines, List<
     /** {@code closing} may be null. */
     public static FitView of(Household household, Capacity capacity, String closing) {
         List<String> lines = new ArrayList<>();
-        lines.add(String.format(
-                Locale.ENGLISH,
-                "%,.0f of %,.0f W running, %,.0f of %,.0f W at the largest start.",
-                capacity.running().total(),
-                capacity.limits().planRunningWatts(),
-                capacity.startingWatts(),
-                capacity.limits().startingWatts()));
+        lines.add(say(
+                "drawing.fit.of-w-running-of-w",
+                "total",
+                String.format(Locale.ENGLISH, "%,.0f", capacity.running().total()),
+                "planRunningWatts",
+                String.format(Locale.ENGLISH, "%,.0f", capacity.limits().planRunningWatts()),
+                "startingWatts",
+                String.format(Locale.ENGLISH, "%,.0f", capacity.startingWatts()),
+                "startingWatts2",
+                String.format(Locale.ENGLISH, "%,.0f", capacity.limits().startingWatts())));
         capacity.findings().stream()
                 .filter(Finding::blocks)
                 .map(finding -> finding(finding, household))
@@ -64,11 +69,11 @@ public record FitView(String verdict, String headline, List<String> lines, List<
                     Math.min(100, 100 * capacity.limits().legRunningWatts() / limit)));
         }
         String verdict = !capacity.ok() ? "stop" : capacity.tight() ? "tight" : "fits";
-        String subject = closing == null ? "What is on" : Words.label(closing, household);
+        String subject = closing == null ? say("drawing.fit.what-is-on") : Words.label(closing, household);
         String headline = switch (verdict) {
-            case "stop" -> subject + " doesn’t fit.";
-            case "tight" -> subject + " fits, tightly.";
-            default -> subject + " fits.";
+            case "stop" -> say("drawing.fit.doesnt-fit", "subject", subject);
+            case "tight" -> say("drawing.fit.fits-tightly", "subject", subject);
+            default -> say("drawing.fit.fits", "subject", subject);
         };
         return new FitView(verdict, headline, lines, legs);
     }
@@ -79,30 +84,35 @@ public record FitView(String verdict, String headline, List<String> lines, List<
         String other = Words.label(finding.other(), household);
         String over = finding.by() == null ? "" : String.format(Locale.ENGLISH, "%,.0f W", finding.by());
         return switch (finding.code()) {
-            case RUNNING_OVER -> "Over the planned running watts by " + over + ".";
-            case STARTING_OVER -> "The largest start is over the starting watts by " + over + ".";
-            case LEG_RUNNING_OVER -> finding.leg() + " is over its running limit by " + over + ".";
-            case LEG_STARTING_OVER -> "A start on " + finding.leg() + " is over its limit by " + over + ".";
-            case NEEDS_240 -> circuit + " needs 240 V, and this set makes only 120 V.";
-            case LEG_NOT_FED -> circuit + " is on " + finding.leg() + ", which this set does not feed.";
-            case SHARED_NEUTRAL_120 ->
-                circuit + " and " + other + " share a neutral, which would carry both currents on this set.";
-            case NEEDS_OFF -> circuit + " needs " + other + " to be on.";
-            case NOT_WITH -> circuit + " must not run together with " + other + ".";
-            case LOCKED_OFF -> circuit + " is locked off.";
-            case TOO_MANY_BREAKERS -> "Too many breakers on, by " + Math.round(finding.by()) + ".";
+            case RUNNING_OVER -> say("drawing.fit.over-the-planned-running-watts", "over", over);
+            case STARTING_OVER -> say("drawing.fit.the-largest-start-is-over", "over", over);
+            case LEG_RUNNING_OVER -> say("drawing.fit.is-over-its-running-limit", "leg", finding.leg(), "over", over);
+            case LEG_STARTING_OVER -> say("drawing.fit.a-start-on-is-over", "leg", finding.leg(), "over", over);
+            case NEEDS_240 -> say("drawing.fit.needs-240-v-and-this", "circuit", circuit);
+            case LEG_NOT_FED -> say("drawing.fit.is-on-which-this-set", "circuit", circuit, "leg", finding.leg());
+            case SHARED_NEUTRAL_120 -> say("drawing.fit.and-share-a-neutral-which", "circuit", circuit, "other", other);
+            case NEEDS_OFF -> say("drawing.fit.needs-to-be-on", "circuit", circuit, "other", other);
+            case NOT_WITH -> say("drawing.fit.must-not-run-together-with", "circuit", circuit, "other", other);
+            case LOCKED_OFF -> say("drawing.fit.is-locked-off", "circuit", circuit);
+            case TOO_MANY_BREAKERS -> say("drawing.fit.too-many-breakers-on-by", "by", Math.round(finding.by()));
             case CIRCUIT_OVER ->
-                circuit + String.format(Locale.ENGLISH, " draws %.1f A more than 80 %% of its breaker.", finding.by());
-            case IMBALANCE -> finding.leg() + " carries much more than the other leg.";
+                circuit + " "
+                        + say(
+                                "drawing.fit.draws-a-more-than-80",
+                                "by",
+                                String.format(Locale.ENGLISH, "%.1f", finding.by()));
+            case IMBALANCE -> say("drawing.fit.carries-much-more-than-the", "leg", finding.leg());
             case UNPROTECTED_LINK ->
                 finding.by() == null
-                        ? "No breaker stands before the " + finding.other() + "."
-                        : String.format(
-                                Locale.ENGLISH,
-                                "The %s carries %.0f A less than the breakers before it allow.",
+                        ? say("drawing.fit.no-breaker-stands-before-the", "other", finding.other())
+                        : say(
+                                "drawing.fit.the-carries-a-less-than",
+                                "other",
                                 finding.other(),
-                                finding.by());
-            case SHARED_NEUTRAL_SAME_LEG -> circuit + " and " + other + " share a neutral on the same leg.";
+                                "by",
+                                String.format(Locale.ENGLISH, "%.0f", finding.by()));
+            case SHARED_NEUTRAL_SAME_LEG ->
+                say("drawing.fit.and-share-a-neutral-on", "circuit", circuit, "other", other);
         };
     }
 }

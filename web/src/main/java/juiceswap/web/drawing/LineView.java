@@ -1,5 +1,7 @@
 package juiceswap.web.drawing;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -43,12 +45,14 @@ public record LineView(List<Node> nodes) {
         Parting parting = changeover.parting();
         Reach reach = changeover.kind().reach();
         List<Node> nodes = new ArrayList<>();
-        String street = state.utilityLive() ? "live" : since == null ? "dark" : "dark since " + since;
-        nodes.add(new Node("Street", "street", street, true, live.street(), false, live.street(), "/now"));
+        String street =
+                state.utilityLive() ? "live" : since == null ? "dark" : say("drawing.line.dark-since", "since", since);
+        nodes.add(new Node(
+                say("drawing.line.street"), "street", street, true, live.street(), false, live.street(), "/now"));
         boolean streetSide = live.street();
         if (parting == Parting.PLATE) {
             nodes.add(new Node(
-                    reach == Reach.OWN_PANEL ? "Feed" : "Main",
+                    reach == Reach.OWN_PANEL ? say("drawing.line.feed") : say("drawing.line.main"),
                     "switch",
                     onOff(state.mainOn()),
                     state.mainOn(),
@@ -61,7 +65,7 @@ public record LineView(List<Node> nodes) {
         boolean generatorSide = parting == Parting.PLATE ? live.panel() && state.inputOn() : live.inlet();
         if (parting == Parting.HANDLE) {
             nodes.add(new Node(
-                    "Switch",
+                    say("drawing.line.switch"),
                     "switch",
                     state.handle().word(),
                     state.handle() != SwapState.Handle.OFF,
@@ -72,7 +76,7 @@ public record LineView(List<Node> nodes) {
             panelFromStreetWire = live.panel();
         }
         nodes.add(new Node(
-                parting == Parting.UNPLUGGED ? "Appliances" : "Panel",
+                parting == Parting.UNPLUGGED ? say("drawing.line.appliances") : say("drawing.line.panel"),
                 "panel",
                 panelFigure(setup, changeover, state, live),
                 true,
@@ -82,7 +86,7 @@ public record LineView(List<Node> nodes) {
                 "/house"));
         if (parting == Parting.PLATE) {
             nodes.add(new Node(
-                    "Input",
+                    say("drawing.line.input"),
                     "switch",
                     onOff(state.inputOn()),
                     state.inputOn(),
@@ -93,9 +97,9 @@ public record LineView(List<Node> nodes) {
         }
         if (changeover.kind().wired()) {
             nodes.add(new Node(
-                    "Inlet",
+                    say("drawing.line.inlet"),
                     "inlet",
-                    state.cordAtHouse() ? "cord in" : "empty",
+                    state.cordAtHouse() ? say("drawing.line.cord-in") : "empty",
                     state.cordAtHouse(),
                     live.inlet(),
                     live.inlet(),
@@ -103,7 +107,7 @@ public record LineView(List<Node> nodes) {
                     "/swap"));
         }
         nodes.add(new Node(
-                "Cord",
+                say("drawing.line.cord"),
                 "cord",
                 !state.cordAtGenerator() ? "out" : live.cord() ? "live" : "dead",
                 state.cordAtGenerator(),
@@ -111,7 +115,15 @@ public record LineView(List<Node> nodes) {
                 live.cord() && state.cordAtHouse(),
                 live.cord(),
                 "/swap"));
-        nodes.add(new Node("Engine", "engine", engineFigure(state), true, live.engine(), live.cord(), false, "/swap"));
+        nodes.add(new Node(
+                say("drawing.line.engine"),
+                "engine",
+                engineFigure(state),
+                true,
+                live.engine(),
+                live.cord(),
+                false,
+                "/swap"));
         return new LineView(List.copyOf(nodes));
     }
 
@@ -124,13 +136,13 @@ public record LineView(List<Node> nodes) {
         if (!live.panel()) {
             return "dead";
         }
-        return state.branches() == SwapState.Branches.OFF ? "no load" : "live";
+        return state.branches() == SwapState.Branches.OFF ? say("drawing.line.no-load") : "live";
     }
 
     private static String engineFigure(SwapState state) {
         return switch (state.engine()) {
             case STOPPED -> "off";
-            case RESTING -> "off, hot";
+            case RESTING -> say("drawing.line.off-hot");
             case COLD -> "warming";
             case READY -> "ready";
             case HOT -> "running";

@@ -1,5 +1,7 @@
 package juiceswap.web.drawing;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -88,7 +90,8 @@ public record PanelView(
     /** How the breakers stand on the set: ids of what is on, and of what is to be switched next. */
     public record Standing(Set<String> on, Set<String> due) {
         String of(String circuit) {
-            return (on.contains(circuit) ? "lit" : "off") + (due.contains(circuit) ? " due" : "");
+            return (on.contains(circuit) ? "lit" : "off")
+                    + (due.contains(circuit) ? " " + say("drawing.panel.due") : "");
         }
     }
 
@@ -146,7 +149,7 @@ public record PanelView(
                         "input",
                         null,
                         panel.inputSpaces(),
-                        List.of("Generator input"),
+                        List.of(say("drawing.panel.generator-input")),
                         tall ? "interlocked" : "",
                         0,
                         1));
@@ -180,7 +183,7 @@ public record PanelView(
             String amps = String.format(Locale.ENGLISH, "%.0f A", circuit.breakerAmps());
             boolean on = standing != null && standing.on().contains(circuit.id());
             String figures = circuit.lockedOff()
-                    ? amps + " · locked off"
+                    ? say("drawing.panel.locked-off", "amps", amps)
                     : standing != null && !on
                             ? "OFF"
                             : String.format(Locale.ENGLISH, "%s · %,.0f W", amps, circuit.runningWatts());
@@ -228,8 +231,12 @@ public record PanelView(
                             circuit.label(),
                             circuit.breakerAmps(),
                             circuit.twoPole() ? "L1 and L2" : circuit.leg().word(),
-                            circuit.lockedOff() ? ", locked off" : "",
-                            standing == null ? "" : standing.on().contains(circuit.id()) ? ", on" : ", off");
+                            circuit.lockedOff() ? say("drawing.panel.locked-off-2") : "",
+                            standing == null
+                                    ? ""
+                                    : standing.on().contains(circuit.id())
+                                            ? say("drawing.panel.on")
+                                            : say("drawing.panel.off"));
             return new BreakerView(
                     kind,
                     circuit == null ? null : circuit.id(),

@@ -1,5 +1,7 @@
 package juiceswap.web.drawing;
 
+import static juiceswap.web.words.Say.say;
+
 import com.google.zxing.BarcodeFormat;
 import com.google.zxing.EncodeHintType;
 import com.google.zxing.WriterException;
@@ -31,7 +33,7 @@ public record QrCode(int size, String path) {
             }
             return new QrCode(modules.getWidth(), path.toString());
         } catch (WriterException e) {
-            throw new IllegalArgumentException("cannot be drawn as a code: " + text.length() + " characters", e);
+            throw new IllegalArgumentException(say("drawing.qr-code.cannot-be-drawn-as-a", "length", text.length()), e);
         }
     }
 }

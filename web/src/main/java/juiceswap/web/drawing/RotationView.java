@@ -1,5 +1,7 @@
 package juiceswap.web.drawing;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -194,8 +196,8 @@ public record RotationView(
                     hourLines(height),
                     hours(),
                     bands(horizon::night, "night"),
-                    bands(horizon::nobodyThere, "nobody there"),
-                    bands(slot -> plan.engineOff().contains(slot), "engine off"),
+                    bands(horizon::nobodyThere, say("drawing.rotation.nobody-there")),
+                    bands(slot -> plan.engineOff().contains(slot), say("drawing.rotation.engine-off")),
                     visits(),
                     legs,
                     nowX(),
@@ -248,13 +250,20 @@ public record RotationView(
                     label + ": "
                             + (bars.isEmpty()
                                     ? "off"
-                                    : "on "
-                                            + String.join(
+                                    : say(
+                                            "drawing.rotation.on",
+                                            "toList",
+                                            String.join(
                                                     ", ",
                                                     bars.stream()
-                                                            .map(bar -> clock(bar.from) + " to " + clock(bar.to))
-                                                            .toList()))
-                            + (level == null ? "" : "; " + level + " left"));
+                                                            .map(bar -> say(
+                                                                    "drawing.rotation.to",
+                                                                    "clock",
+                                                                    clock(bar.from),
+                                                                    "clock2",
+                                                                    clock(bar.to)))
+                                                            .toList())))
+                            + (level == null ? "" : say("drawing.rotation.left", "level", level)));
         }
 
         private int shift() {
@@ -370,10 +379,10 @@ public record RotationView(
         private String switched(Move move) {
             List<String> parts = new ArrayList<>();
             if (!move.off().isEmpty()) {
-                parts.add("off " + labels(move.off()));
+                parts.add(say("drawing.rotation.off", "labels", labels(move.off())));
             }
             if (!move.on().isEmpty()) {
-                parts.add("on " + labels(move.on()));
+                parts.add(say("drawing.rotation.on-2", "labels", labels(move.on())));
             }
             return String.join("; ", parts);
         }
@@ -456,13 +465,17 @@ public record RotationView(
         private String inWords() {
             Set<String> ever = new HashSet<>();
             plan.on().forEach(ever::addAll);
-            return String.format(
-                    Locale.ENGLISH,
-                    "Rotation from %s for %d hours: %d circuits, %d walks to the panel, %d of them at night",
+            return say(
+                    "drawing.rotation.rotation-from-for-hours-circuits",
+                    "clock",
                     clock(0),
+                    "slotMinutes",
                     slots * horizon.slotMinutes() / 60,
+                    "size",
                     ever.size(),
+                    "visits",
                     plan.visits(),
+                    "nightVisits",
                     plan.nightVisits());
         }
 

@@ -1,5 +1,7 @@
 package juiceswap.web.drawing;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.List;
 import juiceswap.core.changeover.Action;
@@ -82,15 +84,22 @@ public final class SceneDrawing {
         double bottom = switch (changeover.parting()) {
             case PLATE ->
                 drawInterlockedPanel(
-                        reach == Reach.OWN_PANEL ? mainPanelAbove("main panel, left as it is") : street(26));
+                        reach == Reach.OWN_PANEL
+                                ? mainPanelAbove(say("drawing.scene-drawing.main-panel-left-as-it"))
+                                : street(26));
             case HANDLE -> drawTransferSwitch(street(26));
             case UNPLUGGED -> drawRows(street(26), "appliances", new String[] {"wall", "out", "cord"});
             case BY_ITSELF ->
-                drawRows(mainPanelAbove("main panel, left on"), "switches by itself", new String[] {"line", "", "gen"});
+                drawRows(
+                        mainPanelAbove(say("drawing.scene-drawing.main-panel-left-on")),
+                        say("drawing.scene-drawing.switches-by-itself"),
+                        new String[] {"line", "", "gen"});
             case SWITCH_EACH ->
                 drawRows(
-                        mainPanelAbove("main panel, left on"),
-                        reach == Reach.ONE_APPLIANCE ? "transfer switch" : "transfer switches",
+                        mainPanelAbove(say("drawing.scene-drawing.main-panel-left-on")),
+                        reach == Reach.ONE_APPLIANCE
+                                ? say("drawing.scene-drawing.transfer-switch")
+                                : say("drawing.scene-drawing.transfer-switches"),
                         new String[] {"line", "off", "gen"});
         };
         double inlet = drawInletAndCord(bottom);
@@ -111,7 +120,7 @@ public final class SceneDrawing {
                 96,
                 20,
                 "street",
-                live.street() ? (state.utilityLive() ? "live" : "fed by the set") : "dark",
+                live.street() ? (state.utilityLive() ? "live" : say("drawing.scene-drawing.fed-by-the-set")) : "dark",
                 0,
                 look(live.street(), WhatIf.Part.STREET),
                 false,
@@ -152,7 +161,7 @@ public final class SceneDrawing {
         boolean mainAbove = moves == Way.UP;
         double main = mainAbove ? y : y + 72;
         double input = mainAbove ? y + 72 : y;
-        String feed = changeover.kind().reach() == Reach.OWN_PANEL ? "utility feed" : "main";
+        String feed = changeover.kind().reach() == Reach.OWN_PANEL ? say("drawing.scene-drawing.utility-feed") : "main";
         lever("main", LEFT + 20, main, 164, feed, state.mainOn(), live.panel() && state.mainOn());
         lever("input", LEFT + 20, input, 164, "generator", state.inputOn(), live.inlet() && state.inputOn());
         double gap = y + 46;
@@ -184,7 +193,9 @@ public final class SceneDrawing {
                 width,
                 height,
                 "plate",
-                state.plateToGenerator() ? "holds the main off" : "lets the main close",
+                state.plateToGenerator()
+                        ? say("drawing.scene-drawing.holds-the-main-off")
+                        : say("drawing.scene-drawing.lets-the-main-close"),
                 0,
                 "",
                 marked,
@@ -192,7 +203,7 @@ public final class SceneDrawing {
     }
 
     private double drawTransferSwitch(double top) {
-        enclosure(top, 128, "transfer switch");
+        enclosure(top, 128, say("drawing.scene-drawing.transfer-switch"));
         part(new Part(
                 "handle",
                 "handle",
@@ -254,7 +265,7 @@ public final class SceneDrawing {
                 y - 4,
                 BOX - 20,
                 panelRows() * row + 8,
-                "branch breakers",
+                say("drawing.scene-drawing.branch-breakers"),
                 branchesInWords(),
                 0,
                 "",
@@ -296,10 +307,16 @@ public final class SceneDrawing {
 
     private String branchesInWords() {
         return switch (state.branches()) {
-            case ON -> "branches all on";
-            case OFF -> "branches all off";
-            case REDUCED -> "big ones off";
-            case STAGED -> state.picked().size() + " of " + branchCircuits().size() + " branches on";
+            case ON -> say("drawing.scene-drawing.branches-all-on");
+            case OFF -> say("drawing.scene-drawing.branches-all-off");
+            case REDUCED -> say("drawing.scene-drawing.big-ones-off");
+            case STAGED ->
+                say(
+                        "drawing.scene-drawing.of-branches-on",
+                        "size",
+                        state.picked().size(),
+                        "size2",
+                        branchCircuits().size());
         };
     }
 
@@ -344,7 +361,10 @@ public final class SceneDrawing {
                     positions[1].isEmpty() ? "self" : ""));
         }
         if (circuits.size() > shown) {
-            notes.add(new Note(LEFT + 12, top + height - 8, "and " + (circuits.size() - shown) + " more"));
+            notes.add(new Note(
+                    LEFT + 12,
+                    top + height - 8,
+                    say("drawing.scene-drawing.and-more", "value", (circuits.size() - shown))));
         }
         wire(
                 "M" + (LEFT + BOX) + " " + (top + 20) + "H" + RISER + "V" + (top + height + 24),
@@ -402,8 +422,8 @@ public final class SceneDrawing {
                 y - 16,
                 32,
                 32,
-                cords ? "at the appliances" : "inlet",
-                state.cordAtHouse() ? "cord in" : "cord out",
+                cords ? say("drawing.scene-drawing.at-the-appliances") : "inlet",
+                state.cordAtHouse() ? say("drawing.scene-drawing.cord-in") : say("drawing.scene-drawing.cord-out"),
                 state.cordAtHouse() ? 1 : 0,
                 look(live.inlet(), WhatIf.Part.INLET),
                 act.equals("cordHouse"),
@@ -427,7 +447,7 @@ public final class SceneDrawing {
                 set - 20,
                 28,
                 22,
-                "cord at the set",
+                say("drawing.scene-drawing.cord-at-the-set"),
                 state.cordAtGenerator() ? "in" : "out",
                 state.cordAtGenerator() ? 1 : 0,
                 look(live.cord(), WhatIf.Part.CORD),
@@ -445,7 +465,7 @@ public final class SceneDrawing {
                 y,
                 332,
                 106,
-                "Engine",
+                say("drawing.scene-drawing.engine"),
                 engineInWords(),
                 running ? 1 : 0,
                 running ? "live" : "",
@@ -457,7 +477,12 @@ public final class SceneDrawing {
             control(controls, "output", "breaker", state.outputOn() ? "ON" : "OFF", state.outputOn());
         }
         if (changeover.source().idleControl()) {
-            control(controls, "eco", "idle ctrl", state.ecoOn() ? "ON" : "OFF", state.ecoOn());
+            control(
+                    controls,
+                    "eco",
+                    say("drawing.scene-drawing.idle-ctrl"),
+                    state.ecoOn() ? "ON" : "OFF",
+                    state.ecoOn());
         }
         control(
                 controls,
@@ -491,12 +516,15 @@ public final class SceneDrawing {
 
     private String engineInWords() {
         return switch (state.engine()) {
-            case STOPPED -> "stopped, cold";
-            case RESTING -> "stopped, still hot";
-            case COLD -> "running, not yet warm";
-            case READY -> "running, warm";
-            case HOT -> changeover.loaded(state) ? "running, carries the house" : "running, hot";
-            case COOLED -> "running, cooled down";
+            case STOPPED -> say("drawing.scene-drawing.stopped-cold");
+            case RESTING -> say("drawing.scene-drawing.stopped-still-hot");
+            case COLD -> say("drawing.scene-drawing.running-not-yet-warm");
+            case READY -> say("drawing.scene-drawing.running-warm");
+            case HOT ->
+                changeover.loaded(state)
+                        ? say("drawing.scene-drawing.running-carries-the-house")
+                        : say("drawing.scene-drawing.running-hot");
+            case COOLED -> say("drawing.scene-drawing.running-cooled-down");
         };
     }
 

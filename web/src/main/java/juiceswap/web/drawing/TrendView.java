@@ -1,5 +1,7 @@
 package juiceswap.web.drawing;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -81,11 +83,14 @@ public record TrendView(
             double y = Math.max(3, Math.min(HEIGHT - 3, HEIGHT - (point.value() - bottom) * scale));
             curve.add(round(x), round(y));
             if (trend.points().size() <= MOST_DOTS) {
-                dots.add(new Dot(round(x), round(y), shown(point.value(), unit) + " at " + time(point.at(), zone)));
+                dots.add(new Dot(
+                        round(x),
+                        round(y),
+                        say("drawing.trend.at", "shown", shown(point.value(), unit), "time", time(point.at(), zone))));
             }
         }
         String warning = trend.leavesBandAt()
-                .map(at -> "Drifting: out of its good band about " + time(at, zone) + " if it goes on like this.")
+                .map(at -> say("drawing.trend.drifting-out-of-its-good", "time", time(at, zone)))
                 .orElse(null);
         return new TrendView(
                 name,

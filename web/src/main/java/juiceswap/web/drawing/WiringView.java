@@ -1,5 +1,7 @@
 package juiceswap.web.drawing;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.Locale;
 import juiceswap.core.electrical.Network;
 import juiceswap.core.electrical.Network.Between;
@@ -99,25 +101,21 @@ public record WiringView(
     private static String inWords(Network network, Solution solved) {
         return switch (network.worstTrouble()) {
             case LOST_NEUTRAL_HIDDEN ->
-                "The neutral is lost, and the second bond hides it: " + amps(solved.groundAmps())
-                        + " return over the ground wire and every metal frame on it, and a voltmeter shows nothing wrong.";
-            case TWO_BONDS ->
-                "Two bonds: " + amps(solved.groundAmps())
-                        + " of what belongs on the neutral return over the ground wire and the frames.";
+                say("drawing.wiring.the-neutral-is-lost-and", "amps", amps(solved.groundAmps()));
+            case TWO_BONDS -> say("drawing.wiring.two-bonds-of-what-belongs", "amps", amps(solved.groundAmps()));
             case LOST_NEUTRAL ->
-                "With the neutral lost the two legs share 240 V by their loads: " + volts(solved.l1n()) + " and "
-                        + volts(solved.l2n()) + ".";
-            case NO_BOND ->
-                "No bond: neutral and frames float against each other, and a fault to a frame trips nothing.";
-            case OPEN_GROUND ->
-                "The ground wire is broken: a fault to a frame on the far side of the bond trips nothing, and leaves it"
-                        + " live.";
-            case LOOSE_NEUTRAL -> "A loose neutral moves with every load: the lightly loaded leg goes high.";
-            case LEG_MISSING -> "One leg is missing: half the circuits are dead, and 240 V things pass stray volts on.";
-            case LEGS_TIED ->
-                "Both legs come from one winding: nothing has 240 V, and a shared neutral carries the sum instead of"
-                        + " the difference.";
-            case NONE -> "Sound: the neutral carries only the difference between the legs, the ground wire nothing.";
+                say(
+                        "drawing.wiring.with-the-neutral-lost-the",
+                        "volts",
+                        volts(solved.l1n()),
+                        "volts2",
+                        volts(solved.l2n()));
+            case NO_BOND -> say("drawing.wiring.no-bond-neutral-and-frames");
+            case OPEN_GROUND -> say("drawing.wiring.the-ground-wire-is-broken");
+            case LOOSE_NEUTRAL -> say("drawing.wiring.a-loose-neutral-moves-with");
+            case LEG_MISSING -> say("drawing.wiring.one-leg-is-missing-half");
+            case LEGS_TIED -> say("drawing.wiring.both-legs-come-from-one");
+            case NONE -> say("drawing.wiring.sound-the-neutral-carries-only");
         };
     }
 }

@@ -1,5 +1,7 @@
 package juiceswap.web.frame;
 
+import static juiceswap.web.words.Say.say;
+
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import juiceswap.core.changeover.Changeover;
@@ -99,7 +101,9 @@ class Frame {
                 model.addAttribute(
                         "stopStrip",
                         new StopStrip(
-                                "CO alarm: everybody out.", "Nobody goes back in.", "fresh air, then call for help"));
+                                say("frame.frame.co-alarm-everybody-out"),
+                                say("frame.frame.nobody-goes-back-in"),
+                                say("frame.frame.fresh-air-then-call-for")));
             } else if (standing.stop() != null) {
                 model.addAttribute("stopStrip", strip(outage, standing));
             }
@@ -126,8 +130,10 @@ class Frame {
                 : words.title(plan.steps().get(0).action(), plan.steps().get(0).circuit(), household);
         return new StopStrip(
                 words.causes(standing.stop().measured().causes()),
-                "at the "
-                        + standing.stop().action().place(standing.changeover()).word(),
+                say(
+                        "frame.frame.at-the",
+                        "word",
+                        standing.stop().action().place(standing.changeover()).word()),
                 first);
     }
 

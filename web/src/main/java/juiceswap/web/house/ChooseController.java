@@ -1,5 +1,7 @@
 package juiceswap.web.house;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -119,8 +121,10 @@ class ChooseController {
                     !fixed
                             ? ""
                             : entry.circuit().lockedOff()
-                                    ? file.panel(entry.panel()).fed() ? "locked off" : "not fed"
-                                    : "met without power"));
+                                    ? file.panel(entry.panel()).fed()
+                                            ? say("house.choose.locked-off")
+                                            : say("house.choose.not-fed")
+                                    : say("house.choose.met-without-power")));
         }
         model.addAttribute("rows", rows);
         model.addAttribute("occasion", occasion.word());
@@ -183,15 +187,15 @@ class ChooseController {
 
     private static String headline(Set<String> on, Capacity capacity, StartOrder order) {
         if (on.isEmpty()) {
-            return "Nothing is on.";
+            return say("house.choose.nothing-is-on");
         }
         if (!capacity.ok()) {
-            return "It doesn’t fit.";
+            return say("house.choose.it-doesnt-fit");
         }
         if (!order.fits()) {
-            return "It runs, but can’t all be started.";
+            return say("house.choose.it-runs-but-cant-all");
         }
-        return capacity.tight() ? "It fits, tightly." : "It fits.";
+        return capacity.tight() ? say("house.choose.it-fits-tightly") : say("house.choose.it-fits");
     }
 
     /** Cheapest first: leaving something off costs nothing; moving a breaker costs an electrician's visit. */
@@ -203,23 +207,23 @@ class ChooseController {
         };
         List<Remedy> remedies = new ArrayList<>();
         for (List<String> off : Remedies.leaveOff(setup, on, importance)) {
-            remedies.add(new Remedy("Leave off " + labels(file, off)));
+            remedies.add(new Remedy(say("house.choose.leave-off", "labels", labels(file, off))));
         }
         for (LegBalance balance : proposals) {
             if (Remedies.passes(balance.setup(), on)) {
-                remedies.add(new Remedy(
-                        "Or have " + moves(file, balance) + ": then all of it fits. For a licensed electrician."));
+                remedies.add(new Remedy(say("house.choose.or-have-then-all-of", "moves", moves(file, balance))));
             }
         }
         if (remedies.isEmpty()) {
-            remedies.add(new Remedy("Nothing small helps: choose less, or look at Size for the set this needs."));
+            remedies.add(new Remedy(say("house.choose.nothing-small-helps-choose-less")));
         }
         return remedies;
     }
 
     private static String labels(Household file, List<String> ids) {
         return String.join(
-                " and ", ids.stream().map(id -> Words.label(id, file)).toList());
+                " " + say("house.choose.and") + " ",
+                ids.stream().map(id -> Words.label(id, file)).toList());
     }
 
     private static List<LegBalance> proposals(Household file, Setup setup, Set<String> on) {
@@ -237,24 +241,33 @@ class ChooseController {
             String moves = moves(file, balance);
             lines.add(moves.substring(0, 1).toUpperCase(Locale.ROOT)
                     + moves.substring(1)
-                    + String.format(
-                            Locale.ENGLISH,
-                            ": the legs differ by %,d W instead of %,d W.",
-                            Math.round(balance.afterWatts()),
-                            Math.round(balance.beforeWatts())));
+                    + say(
+                            "house.choose.the-legs-differ-by-w",
+                            "afterWatts",
+                            String.format(Locale.ENGLISH, "%,d", Math.round(balance.afterWatts())),
+                            "beforeWatts",
+                            String.format(Locale.ENGLISH, "%,d", Math.round(balance.beforeWatts()))));
         }
         return lines;
     }
 
     private static String moves(Household file, LegBalance balance) {
         return String.join(
-                ", and ",
+                say("house.choose.and-2") + " ",
                 balance.moves().stream()
                         .map(move -> move.inExchange() == null
-                                ? Words.label(move.circuit(), file) + " moved to "
-                                        + file.panel().panel().printed(move.space())
-                                : Words.label(move.circuit(), file) + " and " + Words.label(move.inExchange(), file)
-                                        + " exchanged")
+                                ? say(
+                                        "house.choose.moved-to",
+                                        "circuit",
+                                        Words.label(move.circuit(), file),
+                                        "printed",
+                                        file.panel().panel().printed(move.space()))
+                                : say(
+                                        "house.choose.and-exchanged",
+                                        "circuit",
+                                        Words.label(move.circuit(), file),
+                                        "inExchange",
+                                        Words.label(move.inExchange(), file)))
                         .toList());
     }
 
@@ -272,14 +285,14 @@ class ChooseController {
     private static List<String> testAdvice(Household file) {
         List<String> advice = new ArrayList<>();
         if (!TestCircuitFault.legsNotShown(file.setup()).isEmpty()) {
-            advice.add("A lost neutral shows only when both legs can be read: choose one on each leg.");
+            advice.add(say("house.choose.a-lost-neutral-shows-only"));
         }
         TestCircuitFault.of(file.setup())
                 .forEach((circuit, fault) -> advice.add(circuit.label()
                         + switch (fault) {
-                            case ON_BOTH_LEGS -> " is on both legs: choose single-pole circuits.";
-                            case HAS_MOTOR -> " has a motor or a compressor, which a wrong voltage would ruin.";
-                            case EMPTY -> " has nothing on it to see the light by.";
+                            case ON_BOTH_LEGS -> " " + say("house.choose.is-on-both-legs-choose");
+                            case HAS_MOTOR -> " " + say("house.choose.has-a-motor-or-a");
+                            case EMPTY -> " " + say("house.choose.has-nothing-on-it-to");
                         }));
         return advice;
     }

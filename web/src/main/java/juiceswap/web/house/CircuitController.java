@@ -1,5 +1,7 @@
 package juiceswap.web.house;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -71,7 +73,7 @@ class CircuitController {
         Household file = editing.open(account, "/house", model).file();
         HomeCircuit entry = file.find(id);
         if (entry == null) {
-            throw new ResponseStatusException(HttpStatus.NOT_FOUND, "This circuit is not there any more");
+            throw new ResponseStatusException(HttpStatus.NOT_FOUND, say("house.circuit.this-circuit-is-not-there"));
         }
         model.addAttribute("circuit", entry);
         model.addAttribute("printed", file.printed(entry));
@@ -129,23 +131,35 @@ class CircuitController {
         Nameplate plate = load.nameplate();
         if (entry.clamp() != null) {
             ClampReading clamp = entry.clamp();
-            return Shown.amps(clamp.beforeAmps()) + " before, " + Shown.amps(clamp.afterAmps()) + " after"
-                    + (clamp.inrushAmps() == null ? "" : ", " + Shown.amps(clamp.inrushAmps()) + " at the start");
+            return say(
+                    "house.circuit.before-after",
+                    "beforeAmps",
+                    Shown.amps(clamp.beforeAmps()),
+                    "afterAmps",
+                    Shown.amps(clamp.afterAmps()),
+                    "start",
+                    (clamp.inrushAmps() == null
+                            ? ""
+                            : say("house.circuit.at-the-start", "inrushAmps", Shown.amps(clamp.inrushAmps()))));
         }
         List<String> parts = new ArrayList<>();
         if (plate.runningWatts() == null) {
             parts.add(
                     plate.amps() != null
                             ? Shown.amps(plate.amps()) + " × " + load.volts() + " V"
-                            : Shown.plain(Objects.requireNonNull(plate.horsepower())) + " hp by the motor table");
+                            : say(
+                                    "house.circuit.hp-by-the-motor-table",
+                                    "requireNonNull",
+                                    Shown.plain(Objects.requireNonNull(plate.horsepower()))));
         }
         if (plate.startingWatts() == null) {
             if (plate.lockedRotorAmps() != null) {
-                parts.add("start: " + Shown.amps(plate.lockedRotorAmps()) + " locked rotor");
+                parts.add(say(
+                        "house.circuit.start-locked-rotor", "lockedRotorAmps", Shown.amps(plate.lockedRotorAmps())));
             } else if (plate.horsepower() != null && plate.codeLetter() != null) {
-                parts.add("start: code letter " + plate.codeLetter());
+                parts.add(say("house.circuit.start-code-letter", "codeLetter", plate.codeLetter()));
             } else if (load.extraWatts() > 0) {
-                parts.add("start: three times running, by rule of thumb");
+                parts.add(say("house.circuit.start-three-times-running-by"));
             }
         }
         return String.join("; ", parts);
@@ -154,9 +168,15 @@ class CircuitController {
     private static String totals(HomeCircuit entry) {
         Estimate running = entry.running();
         return running.value() == 0
-                ? "Nothing hangs on it yet."
-                : Shown.watts(running.value()) + " running ± " + Shown.watts(running.plusMinus()) + ", "
-                        + Shown.watts(entry.circuit().startingWatts()) + " when its breaker closes.";
+                ? say("house.circuit.nothing-hangs-on-it-yet")
+                : say(
+                        "house.circuit.running-when-its-breaker-closes",
+                        "value",
+                        Shown.watts(running.value()),
+                        "plusMinus",
+                        Shown.watts(running.plusMinus()),
+                        "startingWatts",
+                        Shown.watts(entry.circuit().startingWatts()));
     }
 
     private static Map<String, String> linkValues(HomeCircuit entry) {

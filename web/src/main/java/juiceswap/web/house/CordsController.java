@@ -1,5 +1,7 @@
 package juiceswap.web.house;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -123,7 +125,7 @@ class CordsController {
                 cord.cord().wire().gauge() + " AWG, " + Shown.plain(cord.cord().lengthM()) + " m",
                 Shown.amps(judged.running().amps()),
                 judged.running().ampacity() == null
-                        ? "not known"
+                        ? say("house.cords.not-known")
                         : Shown.plain(judged.running().ampacity()) + " A",
                 percent(judged.running()),
                 percent(judged.starting()),
@@ -139,12 +141,16 @@ class CordsController {
     private static String words(CordPlan.Fault fault, CordPlan.Judged judged) {
         return switch (fault) {
             case OVER_AMPACITY ->
-                "Too much: " + Shown.amps(judged.running().amps()) + " where it carries "
-                        + Shown.plain(Objects.requireNonNull(judged.running().ampacity())) + " A. It would get hot.";
-            case NEEDS_240 -> "A 240 V appliance can’t hang on a 120 V cord.";
-            case DROP -> "More than 5 % is lost along it: thicker, or shorter.";
-            case DROP_AT_START -> "More than 5 % is lost while the largest starts: a motor may not come up.";
-            case NO_GFCI -> "No ground-fault protection: use a GFCI outlet or adapter at the set.";
+                say(
+                        "house.cords.too-much-where-it-carries",
+                        "amps",
+                        Shown.amps(judged.running().amps()),
+                        "requireNonNull",
+                        Shown.plain(Objects.requireNonNull(judged.running().ampacity())));
+            case NEEDS_240 -> say("house.cords.a-240-v-appliance-cant");
+            case DROP -> say("house.cords.more-than-5-is-lost");
+            case DROP_AT_START -> say("house.cords.more-than-5-is-lost-2");
+            case NO_GFCI -> say("house.cords.no-ground-fault-protection-use");
         };
     }
 
@@ -160,10 +166,10 @@ class CordsController {
             for (HomeLoad load : entry.loads()) {
                 String key = entry.id() + "/" + load.load().name();
                 String advice = load.load().is240()
-                        ? "240 V: not by cord"
+                        ? say("house.cords.240-v-not-by-cord")
                         : VoltageDrop.thinnestGood(Limits.LEG_VOLTS, load.load().startingWatts() / Limits.LEG_VOLTS, 15)
-                                .map(wire -> "alone at 15 m: " + wire.gauge() + " AWG")
-                                .orElse("too much for a cord of 15 m");
+                                .map(wire -> say("house.cords.alone-at-15-m-awg", "gauge", wire.gauge()))
+                                .orElse(say("house.cords.too-much-for-a-cord"));
                 views.add(new ApplianceView(
                         key,
                         load.load().name() + ", " + entry.circuit().label(),

@@ -1,5 +1,7 @@
 package juiceswap.web.house;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
@@ -121,13 +123,13 @@ class DeviceController {
                     choice.kind().word(),
                     name(choice.kind()),
                     what(choice.kind()),
-                    choice.powers() + " of the " + choice.wanted() + " that must run",
+                    say("house.device.of-the-that-must-run", "powers", choice.powers(), "wanted", choice.wanted()),
                     choice.limits().stream().map(DeviceController::words).toList(),
                     switch (choice.cost()) {
-                        case 1 -> "least: no wiring";
-                        case 2 -> "low: parts and a half day’s work";
-                        case 3 -> "middle: a box and about a day’s work";
-                        default -> "high: a large device, a day or more, often the utility too";
+                        case 1 -> say("house.device.least-no-wiring");
+                        case 2 -> say("house.device.low-parts-and-a-half");
+                        case 3 -> say("house.device.middle-a-box-and-about");
+                        default -> say("house.device.high-a-large-device-a");
                     },
                     choice.kind() == file.setup().transfer().kind()));
         }
@@ -136,55 +138,55 @@ class DeviceController {
 
     static String name(Kind kind) {
         return switch (kind) {
-            case INTERLOCK -> "Interlock plate";
-            case TRANSFER_SWITCH -> "Whole-house transfer switch";
-            case SUBPANEL -> "Generator sub-panel";
-            case CIRCUIT_SWITCHES -> "Box of circuit switches";
-            case AUTOMATIC_CIRCUITS -> "Automatic circuit box";
-            case APPLIANCE -> "Single-appliance switch";
-            case CORDS -> "Extension cords";
+            case INTERLOCK -> say("house.device.interlock-plate");
+            case TRANSFER_SWITCH -> say("house.device.whole-house-transfer-switch");
+            case SUBPANEL -> say("house.device.generator-sub-panel");
+            case CIRCUIT_SWITCHES -> say("house.device.box-of-circuit-switches");
+            case AUTOMATIC_CIRCUITS -> say("house.device.automatic-circuit-box");
+            case APPLIANCE -> say("house.device.single-appliance-switch");
+            case CORDS -> say("house.device.extension-cords");
         };
     }
 
     private static String what(Kind kind) {
         return switch (kind) {
-            case INTERLOCK ->
-                "A sliding plate at the panel: main and generator input can’t both be on. Any circuit can be chosen on the day.";
-            case TRANSFER_SWITCH ->
-                "One handle for the whole panel: utility, off, generator. Any circuit can be chosen on the day.";
-            case SUBPANEL -> "A second panel with the chosen circuits and two interlocked feeds.";
-            case CIRCUIT_SWITCHES -> "One switch for each of 4 to 10 circuits: line, off, generator.";
-            case AUTOMATIC_CIRCUITS -> "As the box of switches, switching by itself.";
-            case APPLIANCE -> "A listed switch with its own inlet for one circuit, such as the heating.";
-            case CORDS -> "No wiring: appliances are unplugged from the wall and plugged into cords.";
+            case INTERLOCK -> say("house.device.a-sliding-plate-at-the");
+            case TRANSFER_SWITCH -> say("house.device.one-handle-for-the-whole");
+            case SUBPANEL -> say("house.device.a-second-panel-with-the");
+            case CIRCUIT_SWITCHES -> say("house.device.one-switch-for-each-of");
+            case AUTOMATIC_CIRCUITS -> say("house.device.as-the-box-of-switches");
+            case APPLIANCE -> say("house.device.a-listed-switch-with-its");
+            case CORDS -> say("house.device.no-wiring-appliances-are-unplugged");
         };
     }
 
     private static String words(DeviceChoice.Limit limit) {
         return switch (limit) {
-            case NO_ROOM_FOR_INPUT ->
-                "No two free spaces one above the other: breakers must be moved or doubled up first.";
-            case INPUT_NOT_BESIDE_MAIN -> "The free pair is not next to the main: breakers must be moved.";
-            case PLATE_MUST_FIT_PANEL -> "The plate must be listed for this very panel.";
-            case TOO_MANY_CIRCUITS -> "More circuits are wanted than such a box has switches for.";
-            case TWO_SWITCHES_FOR_240 -> "Each 240 V circuit takes two switches, tied together.";
+            case NO_ROOM_FOR_INPUT -> say("house.device.no-two-free-spaces-one");
+            case INPUT_NOT_BESIDE_MAIN -> say("house.device.the-free-pair-is-not");
+            case PLATE_MUST_FIT_PANEL -> say("house.device.the-plate-must-be-listed");
+            case TOO_MANY_CIRCUITS -> say("house.device.more-circuits-are-wanted-than");
+            case TWO_SWITCHES_FOR_240 -> say("house.device.each-240-v-circuit-takes");
             case ONLY_120 -> "120 V only.";
-            case SET_MAKES_120 -> "This set makes 120 V only: 240 V circuits stay dead.";
-            case ONE_CIRCUIT -> "One circuit, and no more.";
-            case NOTHING_HARD_WIRED -> "Nothing that is wired in: no pump, no furnace without a plug.";
-            case SHARED_NEUTRALS -> "Circuits that share a neutral must be switched together.";
-            case CIRCUITS_MUST_MOVE -> "The chosen circuits are moved for good; others can’t be picked on the day.";
+            case SET_MAKES_120 -> say("house.device.this-set-makes-120-v");
+            case ONE_CIRCUIT -> say("house.device.one-circuit-and-no-more");
+            case NOTHING_HARD_WIRED -> say("house.device.nothing-that-is-wired-in");
+            case SHARED_NEUTRALS -> say("house.device.circuits-that-share-a-neutral");
+            case CIRCUITS_MUST_MOVE -> say("house.device.the-chosen-circuits-are-moved");
         };
     }
 
     private static List<String> facts(TransferDevice transfer) {
         List<String> facts = new ArrayList<>();
-        facts.add(transfer.switchedNeutral() ? "It switches the neutral." : "The neutral is solid, not switched.");
+        facts.add(
+                transfer.switchedNeutral()
+                        ? say("house.device.it-switches-the-neutral")
+                        : say("house.device.the-neutral-is-solid-not"));
         if (transfer.maxBreakersOn() != null) {
-            facts.add("At most " + transfer.maxBreakersOn() + " breakers may be on.");
+            facts.add(say("house.device.at-most-breakers-may-be", "maxBreakersOn", transfer.maxBreakersOn()));
         }
         if (transfer.panelMeter()) {
-            facts.add("A meter is fitted at the panel.");
+            facts.add(say("house.device.a-meter-is-fitted-at"));
         }
         return facts;
     }
@@ -240,36 +242,33 @@ class DeviceController {
 
     private static String what(DeviceProof proof) {
         return switch (proof) {
-            case INPUT_BLOCKS_MAIN -> "With the generator input on, the main can’t be closed";
-            case MAIN_BLOCKS_INPUT -> "With the main on, the generator input can’t be closed";
-            case HANDLE_OFF_BETWEEN -> "The handle passes through off, and stays where it is put";
-            case SWITCH_EACH -> "Each switch moves through off";
-            case LABELS -> "Each circuit is what its label says";
-            case LEGS -> "Each circuit’s leg is as marked";
-            case BONDING -> "Exactly one neutral bond while the generator feeds";
-            case INLET -> "Inlet dry, blades bright, no marks of heat";
-            case CORDS -> "Cords whole along their length, ends tight and bright";
-            case GFCI -> "Ground-fault outlets trip and reset";
-            case CO -> "CO alarm sounds";
+            case INPUT_BLOCKS_MAIN -> say("house.device.with-the-generator-input-on");
+            case MAIN_BLOCKS_INPUT -> say("house.device.with-the-main-on-the");
+            case HANDLE_OFF_BETWEEN -> say("house.device.the-handle-passes-through-off");
+            case SWITCH_EACH -> say("house.device.each-switch-moves-through-off");
+            case LABELS -> say("house.device.each-circuit-is-what-its");
+            case LEGS -> say("house.device.each-circuits-leg-is-as");
+            case BONDING -> say("house.device.exactly-one-neutral-bond-while");
+            case INLET -> say("house.device.inlet-dry-blades-bright-no");
+            case CORDS -> say("house.device.cords-whole-along-their-length");
+            case GFCI -> say("house.device.ground-fault-outlets-trip-and");
+            case CO -> say("house.device.co-alarm-sounds");
         };
     }
 
     private static String how(DeviceProof proof) {
         return switch (proof) {
-            case INPUT_BLOCKS_MAIN ->
-                "Generator stopped and unplugged. Input on, try the main: the plate must hold it.";
-            case MAIN_BLOCKS_INPUT ->
-                "Main on, try the input breaker: the plate must hold it. Try with the cover on, as it will be used.";
-            case HANDLE_OFF_BETWEEN -> "Generator stopped. Move it slowly both ways: no position feeds from both.";
-            case SWITCH_EACH -> "Generator stopped. Line, off, generator and back, one by one.";
-            case LABELS -> "One breaker off at a time: what goes dark must be what is written.";
-            case LEGS ->
-                "On the generator, with only one leg’s test circuit on, read at a receptacle: 120 V on that leg only.";
-            case BONDING -> "By the electrician; or by meter at receptacles, engine stopped and no voltage present.";
-            case INLET -> "Look with a torch, cord unplugged, engine stopped.";
-            case CORDS -> "Run each through the hand, unplugged.";
-            case GFCI -> "Press test, then reset, with a lamp plugged in.";
-            case CO -> "Press its test button; look at its date.";
+            case INPUT_BLOCKS_MAIN -> say("house.device.generator-stopped-and-unplugged-input");
+            case MAIN_BLOCKS_INPUT -> say("house.device.main-on-try-the-input");
+            case HANDLE_OFF_BETWEEN -> say("house.device.generator-stopped-move-it-slowly");
+            case SWITCH_EACH -> say("house.device.generator-stopped-line-off-generator");
+            case LABELS -> say("house.device.one-breaker-off-at-a");
+            case LEGS -> say("house.device.on-the-generator-with-only");
+            case BONDING -> say("house.device.by-the-electrician-or-by");
+            case INLET -> say("house.device.look-with-a-torch-cord");
+            case CORDS -> say("house.device.run-each-through-the-hand");
+            case GFCI -> say("house.device.press-test-then-reset-with");
+            case CO -> say("house.device.press-its-test-button-look");
         };
     }
 
@@ -282,7 +281,7 @@ class DeviceController {
                     .findFirst()
                     .orElse(null);
             String state = last == null
-                    ? "never done"
+                    ? say("house.device.never-done")
                     : !last.passed() ? "failed" : DeviceProof.due(last.onDay(), today) ? "due" : "passed";
             views.add(new TestView(
                     test.word(),

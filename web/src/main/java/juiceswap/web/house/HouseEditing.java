@@ -1,5 +1,7 @@
 package juiceswap.web.house;
 
+import static juiceswap.web.words.Say.say;
+
 import java.text.Normalizer;
 import java.util.List;
 import java.util.Locale;
@@ -61,7 +63,8 @@ class HouseEditing {
     Households.Held open(Account account, String tab, Model model) {
         Households.Held held = households
                 .held(account.householdId())
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND, "There is no house yet"));
+                .orElseThrow(() -> new ResponseStatusException(
+                        HttpStatus.NOT_FOUND, say("house.house-editing.there-is-no-house-yet")));
         model.addAttribute("held", held);
         model.addAttribute("household", held.file());
         model.addAttribute("first", households.firstSteps(account.householdId(), held.file()));

@@ -1,5 +1,7 @@
 package juiceswap.web.house;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -73,7 +75,7 @@ class LoadsController {
         Map<String, List<String>> rooms = new LinkedHashMap<>(file.rooms());
         List<String> elsewhere = file.elsewhere();
         if (!elsewhere.isEmpty()) {
-            rooms.put("In no room yet", elsewhere);
+            rooms.put(say("house.loads.in-no-room-yet"), elsewhere);
         }
         rooms.forEach((room, ids) -> groups.add(new Group(
                 room,

@@ -1,5 +1,7 @@
 package juiceswap.web.house;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -135,8 +137,9 @@ class PanelController {
                                         .circuit()
                                         .label())
                                 .toList());
-                places.add(
-                        new PlaceView(panel.id() + "/" + space, number + (there.isEmpty() ? "  free" : "  " + there)));
+                places.add(new PlaceView(
+                        panel.id() + "/" + space,
+                        number + (there.isEmpty() ? "  " + say("house.panel.free") : "  " + there)));
             }
         }
         return places;
@@ -307,7 +310,8 @@ class PanelController {
         Form form = new Form(typed);
         String id = form.value("circuit");
         HomeCircuit entry = editing.file(account).orElseThrow().find(id);
-        String label = entry == null ? "the circuit" : entry.circuit().label();
+        String label =
+                entry == null ? say("house.panel.the-circuit") : entry.circuit().label();
         boolean done =
                 editing.change(account, form, Phrase.of("change.took-out", "label", label), house -> house.without(id));
         if (!done) {

@@ -1,5 +1,7 @@
 package juiceswap.web.house;
 
+import static juiceswap.web.words.Say.say;
+
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -39,7 +41,10 @@ final class Shown {
             if (entry.panel().equals(panel.id())) {
                 int first = circuit.spaces().get(0);
                 String note = circuit.lockedOff()
-                        ? (panel.fed() ? "Locked off. " : "Dead on the generator. ") + entry.note()
+                        ? (panel.fed()
+                                        ? say("house.shown.locked-off") + " "
+                                        : say("house.shown.dead-on-the-generator") + " ")
+                                + entry.note()
                         : entry.note();
                 lines.add(new DirectoryLine(
                         file.printed(entry),
@@ -55,11 +60,11 @@ final class Shown {
             int first = panel.panel().printed(panel.inputSpaces().get(0));
             lines.add(new DirectoryLine(
                     first + "–" + panel.panel().printed(panel.inputSpaces().get(1)),
-                    "Generator input",
+                    say("house.shown.generator-input"),
                     "",
                     "L1 L2",
                     "both",
-                    "Never on together with the main.",
+                    say("house.shown.never-on-together-with-the"),
                     first));
         }
         lines.sort(Comparator.comparingInt(DirectoryLine::space));

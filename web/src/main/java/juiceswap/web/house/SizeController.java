@@ -1,5 +1,7 @@
 package juiceswap.web.house;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -105,8 +107,12 @@ class SizeController {
                 sizing.order().stream().map(id -> setup.circuit(id).label()).toList());
         model.addAttribute(
                 "label",
-                Shown.watts(label(setup).runningWatts()) + " running, "
-                        + Shown.watts(label(setup).startingWatts()) + " starting");
+                say(
+                        "house.size.running-starting",
+                        "runningWatts",
+                        Shown.watts(label(setup).runningWatts()),
+                        "startingWatts",
+                        Shown.watts(label(setup).startingWatts())));
     }
 
     /** What the label of the present source reads, before altitude and heat. */
@@ -127,17 +133,33 @@ class SizeController {
         LegWatts running = sizing.running();
         String margin = Shown.plain(source.marginPercent()) + " %";
         String height = source.derating() < 1
-                ? String.format(Locale.ENGLISH, " and %.0f %% left at this altitude and heat", 100 * source.derating())
+                ? " "
+                        + say(
+                                "house.size.and-left-at-this-altitude",
+                                "derating",
+                                String.format(Locale.ENGLISH, "%.0f", 100 * source.derating()))
                 : "";
         return switch (sizing.decidedBy()) {
             case RUNNING ->
-                "The sum of what runs decides: " + Shown.watts(running.total()) + " at " + margin + height + ".";
+                say(
+                        "house.size.the-sum-of-what-runs",
+                        "total",
+                        Shown.watts(running.total()),
+                        "margin",
+                        margin,
+                        "height",
+                        height);
             case LEG_RUNNING ->
-                "The fuller leg decides: " + Shown.watts(Math.max(running.l1(), running.l2()))
-                        + " on one leg, and each leg has half of the set, at " + margin + height + ".";
-            case STARTING -> "The largest start decides, with everything else running" + height + ".";
-            case LEG_STARTING ->
-                "The largest start on the fuller leg decides: each leg has half of the set" + height + ".";
+                say(
+                        "house.size.the-fuller-leg-decides-on",
+                        "max",
+                        Shown.watts(Math.max(running.l1(), running.l2())),
+                        "margin",
+                        margin,
+                        "height",
+                        height);
+            case STARTING -> say("house.size.the-largest-start-decides-with", "height", height);
+            case LEG_STARTING -> say("house.size.the-largest-start-on-the", "height", height);
         };
     }
 
@@ -146,7 +168,8 @@ class SizeController {
         double running = label(setup).runningWatts() - sizing.runningWatts();
         double starting = label(setup).startingWatts() - sizing.startingWatts();
         List<Left> left = new ArrayList<>();
-        left.add(new Left("on the label", signed(running), signed(starting), running > -0.5 && starting > -0.5));
+        left.add(new Left(
+                say("house.size.on-the-label"), signed(running), signed(starting), running > -0.5 && starting > -0.5));
         double l1 = limits.legRunningWatts() - sizing.running().l1();
         left.add(new Left(setup.source().splitPhase() ? "on L1, running" : "running", signed(l1), "", l1 > -0.5));
         if (setup.source().splitPhase()) {
@@ -157,7 +180,9 @@ class SizeController {
     }
 
     private static String signed(double watts) {
-        return Math.round(watts) >= 0 ? Shown.watts(watts) + " over" : Shown.watts(-watts) + " short";
+        return Math.round(watts) >= 0
+                ? say("house.size.over", "watts", Shown.watts(watts))
+                : say("house.size.short", "watts", Shown.watts(-watts));
     }
 
     /** From the least to everything: what must run by night, then what else must, then what takes turns, then all. */
@@ -179,13 +204,15 @@ class SizeController {
                 .map(HomeCircuit::id)
                 .toList();
         Map<String, List<String>> choices = new LinkedHashMap<>();
-        choices.put("Test circuits and light only", List.copyOf(setup.transfer().usableTestCircuits()));
-        choices.put("What must run at night", night);
-        choices.put("What must run in summer", summer);
-        choices.put("What must run in winter", winter);
-        choices.put("… and the largest of those that take turns", largestTurn);
-        choices.put("… and all that take turns, together", winterAndTurns);
-        choices.put("Everything that isn’t locked off", everything);
+        choices.put(
+                say("house.size.test-circuits-and-light-only"),
+                List.copyOf(setup.transfer().usableTestCircuits()));
+        choices.put(say("house.size.what-must-run-at-night"), night);
+        choices.put(say("house.size.what-must-run-in-summer"), summer);
+        choices.put(say("house.size.what-must-run-in-winter"), winter);
+        choices.put(say("house.size.and-the-largest-of-those"), largestTurn);
+        choices.put(say("house.size.and-all-that-take-turns"), winterAndTurns);
+        choices.put(say("house.size.everything-that-isnt-locked-off"), everything);
         List<Row> rows = new ArrayList<>();
         double most = Sizing.of(setup, List.copyOf(setup.withNeeded(everything)), allAtOnce)
                 .startingWatts();
@@ -214,10 +241,10 @@ class SizeController {
                                 + Shown.watts(sizing.running().l2())
                         : Shown.watts(sizing.running().total()),
                 switch (sizing.decidedBy()) {
-                    case RUNNING -> "the sum";
-                    case STARTING -> "the largest start";
-                    case LEG_RUNNING -> "the fuller leg";
-                    case LEG_STARTING -> "a start on one leg";
+                    case RUNNING -> say("house.size.the-sum");
+                    case STARTING -> say("house.size.the-largest-start");
+                    case LEG_RUNNING -> say("house.size.the-fuller-leg");
+                    case LEG_STARTING -> say("house.size.a-start-on-one-leg");
                 },
                 litres == null ? "—" : String.format(Locale.ENGLISH, "%.0f l", litres * HOURS_A_DAY),
                 sizing.carriedBy(label(setup)),

@@ -1,5 +1,7 @@
 package juiceswap.web.house;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -108,39 +110,62 @@ class SupplyController {
     private static String why(Source source, Limits limits) {
         double share = limits.planRunningWatts() / (source.splitPhase() ? 2 : 1);
         if (limits.linkAmps() == null) {
-            return "Only the set limits: no path is described.";
+            return say("house.supply.only-the-set-limits-no");
         }
         double linkWatts = limits.linkAmps() * Limits.LEG_VOLTS;
-        String link = "The " + name(Objects.requireNonNull(limits.weakestLink())) + " carries "
-                + Shown.plain(limits.linkAmps() / Limits.CONTINUOUS_SHARE) + " A, of which 80 % for hours: "
-                + Shown.amps(limits.linkAmps())
-                + " × 120 V = " + Shown.watts(linkWatts) + " on a leg";
-        String set = (source.splitPhase() ? "half of the planned running watts, " : "the planned running watts, ")
+        String link = say(
+                "house.supply.the-carries-a-of-which",
+                "requireNonNull",
+                name(Objects.requireNonNull(limits.weakestLink())),
+                "continuousShare",
+                Shown.plain(limits.linkAmps() / Limits.CONTINUOUS_SHARE),
+                "linkAmps",
+                Shown.amps(limits.linkAmps()),
+                "linkWatts",
+                Shown.watts(linkWatts));
+        String set = (source.splitPhase()
+                        ? say("house.supply.half-of-the-planned-running") + " "
+                        : say("house.supply.the-planned-running-watts") + " ")
                 + Shown.watts(share);
         return limits.limitedBy() == null
-                ? link + ". The set gives less, " + set + ": so the set is the limit."
-                : link + ". The set could give " + set + ": so it is the " + name(limits.limitedBy()) + " that limits.";
+                ? say("house.supply.the-set-gives-less-so", "link", link, "set", set)
+                : say("house.supply.the-set-could-give-so", "link", link, "set", set, "name", name(limits.limitedBy()));
     }
 
     /** From the label to what is planned with, one line for each thing that takes something away. */
     private static List<String> steps(Generator generator) {
         Rating rating = generator.rating();
         List<String> steps = new ArrayList<>();
-        steps.add("Label" + (generator.ratingAssumed() ? ", from gasoline by rule of thumb" : "") + ", "
-                + generator.fuel().word() + ": " + Shown.watts(rating.runningWatts()) + " running, "
-                + Shown.watts(rating.startingWatts()) + " starting");
+        steps.add(say(
+                "house.supply.label-running-starting",
+                "value",
+                (generator.ratingAssumed() ? say("house.supply.from-gasoline-by-rule-of") : ""),
+                "word",
+                generator.fuel().word(),
+                "runningWatts",
+                Shown.watts(rating.runningWatts()),
+                "startingWatts",
+                Shown.watts(rating.startingWatts())));
         if (generator.derating() < 1) {
-            steps.add(String.format(
-                    Locale.ENGLISH,
-                    "At %,.0f m and %.0f °C %.1f %% are left: %s running, %s starting",
-                    generator.altitudeM(),
-                    generator.ambientC(),
-                    100 * generator.derating(),
+            steps.add(say(
+                    "house.supply.at-m-and-c-are",
+                    "altitudeM",
+                    String.format(Locale.ENGLISH, "%,.0f", generator.altitudeM()),
+                    "ambientC",
+                    String.format(Locale.ENGLISH, "%.0f", generator.ambientC()),
+                    "derating",
+                    String.format(Locale.ENGLISH, "%.1f", 100 * generator.derating()),
+                    "derating2",
                     Shown.watts(rating.runningWatts() * generator.derating()),
+                    "derating3",
                     Shown.watts(rating.startingWatts() * generator.derating())));
         }
-        steps.add(Shown.plain(generator.marginPercent()) + " % of the running watts are planned with: "
-                + Shown.watts(rating.runningWatts() * generator.derating() * generator.marginPercent() / 100));
+        steps.add(say(
+                "house.supply.of-the-running-watts-are",
+                "marginPercent",
+                Shown.plain(generator.marginPercent()),
+                "marginPercent2",
+                Shown.watts(rating.runningWatts() * generator.derating() * generator.marginPercent() / 100)));
         return steps;
     }
 
@@ -157,20 +182,22 @@ class SupplyController {
 
     static String name(Link.Kind kind) {
         return switch (kind) {
-            case OUTPUT_BREAKER -> "breaker on the set";
+            case OUTPUT_BREAKER -> say("house.supply.breaker-on-the-set");
             case RECEPTACLE -> "receptacle";
             case CORD -> "cord";
             case INLET -> "inlet";
             case FEEDER -> "feeder";
-            case INPUT_BREAKER -> "generator input breaker";
-            case TRANSFER -> "transfer device";
+            case INPUT_BREAKER -> say("house.supply.generator-input-breaker");
+            case TRANSFER -> say("house.supply.transfer-device");
         };
     }
 
     private static String detail(Link link) {
         StringBuilder detail = new StringBuilder(Shown.plain(link.carriesAmps()) + " A");
         if (link.carriesAmps() < link.amps()) {
-            detail.append(", not ").append(Shown.plain(link.amps())).append(" A as labelled");
+            detail.append(say("house.supply.not") + " ")
+                    .append(Shown.plain(link.amps()))
+                    .append(" " + say("house.supply.a-as-labelled"));
         }
         if (link.awg() != null) {
             detail.append(", ").append(link.awg()).append(" AWG");
@@ -193,8 +220,8 @@ class SupplyController {
                 double legLimit = capacity.limits().legRunningWatts();
                 double start =
                         Math.max(capacity.starting().l1(), capacity.starting().l2());
-                drops.add(drop("A leg at its limit", link, legLimit / Limits.LEG_VOLTS));
-                drops.add(drop("The largest start of what must run in winter", link, start / Limits.LEG_VOLTS));
+                drops.add(drop(say("house.supply.a-leg-at-its-limit"), link, legLimit / Limits.LEG_VOLTS));
+                drops.add(drop(say("house.supply.the-largest-start-of-what"), link, start / Limits.LEG_VOLTS));
             }
         }
         return drops;
@@ -208,9 +235,9 @@ class SupplyController {
                 Objects.requireNonNull(link.lengthM()),
                 link.plugAmps());
         String words = switch (drop.grade()) {
-            case GOOD -> "nobody notices";
-            case WATCH -> "motors feel it; a thicker or shorter cord is better";
-            case STOP -> "too much: motors run hot and may not start";
+            case GOOD -> say("house.supply.nobody-notices");
+            case WATCH -> say("house.supply.motors-feel-it-a-thicker");
+            case STOP -> say("house.supply.too-much-motors-run-hot");
         };
         return new DropView(
                 at,
@@ -231,28 +258,29 @@ class SupplyController {
         for (Finding finding :
                 Capacity.of(file.setup(), Set.of(), (String) null).findings()) {
             if (finding.code() == Finding.Code.UNPROTECTED_LINK) {
-                warnings.add(FitView.finding(finding, file)
-                        + " A fault in it would heat it until something burns; have the breaker before it matched.");
+                warnings.add(say("house.supply.a-fault-in-it-would", "finding", FitView.finding(finding, file)));
             }
         }
         Placement placement = file.supply().placement();
         double shortBy = placement.shortByM(file.setup().path());
         if (shortBy > 0) {
-            warnings.add(String.format(
-                    Locale.ENGLISH,
-                    "The inlet is %.0f m away: the cord doesn’t reach, by %.0f m.",
-                    placement.distanceM(),
-                    shortBy));
+            warnings.add(say(
+                    "house.supply.the-inlet-is-m-away",
+                    "distanceM",
+                    String.format(Locale.ENGLISH, "%.0f", placement.distanceM()),
+                    "shortBy",
+                    String.format(Locale.ENGLISH, "%.0f", shortBy)));
         }
         if (placement.tooNearOpening()) {
-            warnings.add(String.format(
-                    Locale.ENGLISH,
-                    "The set stands %.1f m from an opening. Exhaust kills: %.0f m (20 ft) at least, exhaust pointing away.",
-                    placement.openingM(),
-                    Placement.LEAST_OPENING_M));
+            warnings.add(say(
+                    "house.supply.the-set-stands-m-from",
+                    "openingM",
+                    String.format(Locale.ENGLISH, "%.1f", placement.openingM()),
+                    "leastOpeningM",
+                    String.format(Locale.ENGLISH, "%.0f", Placement.LEAST_OPENING_M)));
         }
         if (file.supply().considering()) {
-            warnings.add("This set is not bought yet: all figures are of one that is being considered.");
+            warnings.add(say("house.supply.this-set-is-not-bought"));
         }
         return warnings;
     }

@@ -1,5 +1,7 @@
 package juiceswap.web.household;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.Set;
 import juiceswap.web.household.Tokens.Right;
 import org.jspecify.annotations.Nullable;
@@ -30,25 +32,29 @@ public class Doorkeeper {
 
     /** The household of a device that may send readings; programs that write the household may, too. */
     public long mayReport(@Nullable String authorization) {
-        return access(authorization, Set.of(Right.SEND_READINGS, Right.WRITE), "This key may not send readings.")
+        return access(
+                        authorization,
+                        Set.of(Right.SEND_READINGS, Right.WRITE),
+                        say("house.doorkeeper.this-key-may-not-send"))
                 .householdId();
     }
 
     Tokens.Access mayRead(@Nullable String authorization) {
-        return access(authorization, Set.of(Right.READ, Right.WRITE), "This key may only send readings.");
+        return access(authorization, Set.of(Right.READ, Right.WRITE), say("house.doorkeeper.this-key-may-only-send"));
     }
 
     Tokens.Access mayWrite(@Nullable String authorization) {
-        return access(authorization, Set.of(Right.WRITE), "This key may only read.");
+        return access(authorization, Set.of(Right.WRITE), say("house.doorkeeper.this-key-may-only-read"));
     }
 
     private Tokens.Access access(@Nullable String authorization, Set<Right> needed, String otherwise) {
         if (authorization == null || !authorization.startsWith(BEARER)) {
-            throw new TurnedAway(HttpStatus.UNAUTHORIZED, "Send a key of your household: Authorization: Bearer js_…");
+            throw new TurnedAway(HttpStatus.UNAUTHORIZED, say("house.doorkeeper.send-a-key-of-your"));
         }
         Tokens.Access access = tokens.open(
                         authorization.substring(BEARER.length()).strip())
-                .orElseThrow(() -> new TurnedAway(HttpStatus.UNAUTHORIZED, "This key is not known, or was revoked."));
+                .orElseThrow(
+                        () -> new TurnedAway(HttpStatus.UNAUTHORIZED, say("house.doorkeeper.this-key-is-not-known")));
         if (!needed.contains(access.right())) {
             throw new TurnedAway(HttpStatus.FORBIDDEN, otherwise);
         }

@@ -1,5 +1,7 @@
 package juiceswap.web.household;
 
+import static juiceswap.web.words.Say.say;
+
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import juiceswap.core.household.Household;
@@ -77,7 +79,7 @@ class HouseholdApi {
     private static Integer version(String ifMatch) {
         String plain = ifMatch.replaceAll("^W/|\"", "");
         if (!plain.matches("[0-9]{1,9}")) {
-            throw new TurnedAway(HttpStatus.PRECONDITION_FAILED, "If-Match must be the ETag of an earlier answer.");
+            throw new TurnedAway(HttpStatus.PRECONDITION_FAILED, say("house.household-api.if-match-must-be-the"));
         }
         return Integer.valueOf(plain);
     }
@@ -85,7 +87,8 @@ class HouseholdApi {
     private Households.Held held(Tokens.Access access) {
         return households
                 .held(access.householdId())
-                .orElseThrow(() -> new TurnedAway(HttpStatus.NOT_FOUND, "The household has no house yet."));
+                .orElseThrow(() ->
+                        new TurnedAway(HttpStatus.NOT_FOUND, say("house.household-api.the-household-has-no-house")));
     }
 
     @ExceptionHandler

@@ -1,5 +1,7 @@
 package juiceswap.web.logbook;
 
+import static juiceswap.web.words.Say.say;
+
 import java.io.IOException;
 import java.io.StringWriter;
 import java.time.Duration;
@@ -210,10 +212,11 @@ class LogbookController {
 
     private static Summary summary(Outages.Summary outage) {
         Instant end = outage.endedAt();
-        String lasted = end == null ? "going on" : duration(Duration.between(outage.startedAt(), end));
+        String lasted =
+                end == null ? say("logbook.logbook.going-on") : duration(Duration.between(outage.startedAt(), end));
         return new Summary(
                 outage.id(),
-                outage.rehearsal() ? "Rehearsal" : "Outage",
+                outage.rehearsal() ? say("logbook.logbook.rehearsal") : say("logbook.logbook.outage"),
                 DAY.format(outage.startedAt().atZone(ZoneId.systemDefault())),
                 lasted,
                 outage.entries(),
@@ -222,8 +225,13 @@ class LogbookController {
 
     private static String duration(Duration duration) {
         return duration.toHours() == 0
-                ? duration.toMinutes() + " min"
-                : duration.toHours() + " h " + String.format(Locale.ENGLISH, "%02d", duration.toMinutesPart()) + " min";
+                ? say("logbook.logbook.min", "toMinutes", duration.toMinutes())
+                : say(
+                        "logbook.logbook.h-min",
+                        "toHours",
+                        duration.toHours(),
+                        "format",
+                        String.format(Locale.ENGLISH, "%02d", duration.toMinutesPart()));
     }
 
     private LineView line(Entry entry, Outage outage, boolean undone) {

@@ -1,5 +1,7 @@
 package juiceswap.web.meter;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -169,7 +171,7 @@ class BondingController {
         Double value = null;
         if (answer.equals("ohms")) {
             value = Form.readingIn(ohms);
-            problem = value == null || value < 0 ? "Type the ohms that the meter shows, such as 0.4." : null;
+            problem = value == null || value < 0 ? say("meter.bonding.type-the-ohms-that-the") : null;
         } else if (!answer.isEmpty()) {
             value = answer.equals("beeps") ? 0.0 : Double.POSITIVE_INFINITY;
         }
@@ -246,7 +248,10 @@ class BondingController {
         List<String> parts = new ArrayList<>();
         for (Asked test : asked) {
             if (!test.answer().isEmpty()) {
-                parts.add(test.name() + " " + (test.answer().equals("ohms") ? test.ohms() + " ohms" : test.answer()));
+                parts.add(test.name() + " "
+                        + (test.answer().equals("ohms")
+                                ? say("meter.bonding.ohms-3", "ohms", test.ohms())
+                                : test.answer()));
             }
         }
         return String.join(", ", parts) + ": " + judged.verdict().word();

@@ -1,5 +1,7 @@
 package juiceswap.web.meter;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -78,8 +80,15 @@ class Feeds {
         add(values, query, "L1", "l1n", read.l1n(), "%.0f V", Verdict::ofLegVolts);
         add(values, query, "L2", "l2n", read.l2n(), "%.0f V", Verdict::ofLegVolts);
         add(values, query, "L1 to L2", "l1l2", read.l1l2(), "%.0f V", Verdict::ofLineVolts);
-        add(values, query, "Frequency", "hz", read.hz(), "%.1f Hz", hertz -> Verdict.ofHertz(hertz, loaded));
-        add(values, query, "Neutral to ground", "ng", read.ng(), "%.1f V", Verdict::ofNeutralToGround);
+        add(
+                values,
+                query,
+                say("meter.feeds.frequency"),
+                "hz",
+                read.hz(),
+                "%.1f Hz",
+                hertz -> Verdict.ofHertz(hertz, loaded));
+        add(values, query, say("meter.feeds.neutral-to-ground"), "ng", read.ng(), "%.1f V", Verdict::ofNeutralToGround);
         add(values, query, "L1", "l1a", read.l1a(), "%.1f A", amps -> amps <= mostAmps ? Verdict.GOOD : Verdict.WATCH);
         add(values, query, "L2", "l2a", read.l2a(), "%.1f A", amps -> amps <= mostAmps ? Verdict.GOOD : Verdict.WATCH);
         if (loaded) {

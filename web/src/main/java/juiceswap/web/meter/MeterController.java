@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
+import juiceswap.core.electrical.CircuitFault;
 import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.meter.Readings;
 import juiceswap.web.meter.ReadingStore.Source;
@@ -86,7 +87,7 @@ class MeterController {
         }
         HouseCircuit circuit = HouseCircuit.of(
                 present.get().setup(), present.get().on(), present.get().bond());
-        SimulatedMeter.read(circuit, SimulatedMeter.Fault.of(fault)).forEach(query::addAttribute);
+        SimulatedMeter.read(circuit, SimulatedMeter.fault(fault)).forEach(query::addAttribute);
         if (!circuit.on().isEmpty()) {
             query.addAttribute("loaded", "yes");
         }
@@ -130,7 +131,7 @@ class MeterController {
         model.addAttribute("loaded", loaded(present, typed));
         model.addAttribute("inOutage", present.inOutage());
         model.addAttribute("nothing", false);
-        model.addAttribute("simulated", SimulatedMeter.faults());
+        model.addAttribute("simulated", SimulatedMeter.choices());
         model.addAttribute("simulatedMonitor", monitor.of(account.householdId()).orElse(null));
         model.addAttribute("table", "");
         boolean readable = !form.isEmpty() && !form.hasProblems();
@@ -181,13 +182,14 @@ class MeterController {
             monitor.takeOut(account.householdId());
             flash.addFlashAttribute("taken", Phrase.of("told.the-simulated-monitor-is-out"));
         } else {
-            monitor.put(account.householdId(), SimulatedMeter.Fault.of(fault));
+            CircuitFault put = SimulatedMeter.fault(fault);
+            monitor.put(account.householdId(), put);
             flash.addFlashAttribute(
                     "taken",
                     Phrase.of(
                             "told.the-simulated-monitor-is-in",
                             "label",
-                            SimulatedMeter.Fault.of(fault).label()));
+                            Phrase.of("fault." + SimulatedMeter.word(put))));
         }
         return "redirect:/meter";
     }

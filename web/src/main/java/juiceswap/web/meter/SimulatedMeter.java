@@ -5,10 +5,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.function.Function;
+import java.util.stream.Stream;
+import juiceswap.core.Worded;
+import juiceswap.core.electrical.CircuitFault;
 import juiceswap.core.electrical.Network;
-import juiceswap.core.electrical.Network.Bonds;
-import juiceswap.core.electrical.Network.Faults;
 import juiceswap.core.electrical.Network.Solution;
 import juiceswap.core.meter.HouseCircuit;
 import org.jspecify.annotations.Nullable;
@@ -18,60 +18,40 @@ import org.jspecify.annotations.Nullable;
  * it shows agrees with what is switched on.
  */
 public final class SimulatedMeter {
-    private static final double LOOSE_OHMS = 3;
-    private static final double LONG_CORD_TIMES = 6;
-
     private SimulatedMeter() {}
 
-    /** What can be simulated. */
-    public enum Fault {
-        NONE("all sound", HouseCircuit::healthy),
-        LOST_NEUTRAL("neutral lost", house -> house.with(new Faults(true, false, false, false, 0, false))),
-        LOOSE_NEUTRAL("neutral loose", house -> house.with(new Faults(false, false, false, false, LOOSE_OHMS, false))),
-        LOST_L1("L1 lost", house -> house.with(new Faults(false, false, true, false, 0, false))),
-        LOST_L2("L2 lost", house -> house.with(new Faults(false, false, false, true, 0, false))),
-        TIED_LEGS("legs tied", house -> house.with(new Faults(false, false, false, false, 0, true))),
-        TWO_BONDS("two bonds", house -> house.healthy().withBonds(new Bonds(true, true))),
-        NO_BOND("no bond", house -> house.healthy().withBonds(new Bonds(false, false))),
-        LONG_CORD("long thin cord", house -> house.healthy().withCordTimes(LONG_CORD_TIMES));
+    /** The word for a circuit that is sound. */
+    static final String SOUND = "none";
 
-        private final String label;
-        private final Function<HouseCircuit, Network> circuit;
-
-        Fault(String label, Function<HouseCircuit, Network> circuit) {
-            this.label = label;
-            this.circuit = circuit;
-        }
-
-        public String word() {
-            return name().toLowerCase(Locale.ROOT).replace('_', '-');
-        }
-
-        public String label() {
-            return label;
-        }
-
-        /** The house's circuit with this fault in it, solved. */
-        Solution put(HouseCircuit house) {
-            return circuit.apply(house).solve();
-        }
-
-        /** Sound when the word is none of these. */
-        static Fault of(String word) {
-            return Arrays.stream(values())
-                    .filter(fault -> fault.word().equals(word))
-                    .findFirst()
-                    .orElse(NONE);
-        }
+    /** The words of what can be simulated, a sound circuit first. */
+    static List<String> choices() {
+        return Stream.concat(
+                        Stream.of(SOUND),
+                        Arrays.stream(CircuitFault.values())
+                                // a voltmeter shows nothing of it
+                                .filter(fault -> fault != CircuitFault.BROKEN_GROUND)
+                                .map(CircuitFault::word))
+                .toList();
     }
 
-    static List<Fault> faults() {
-        return List.of(Fault.values());
+    static String word(@Nullable CircuitFault fault) {
+        return fault == null ? SOUND : fault.word();
+    }
+
+    /** The fault of that word; null for sound, and when the word is none of these. */
+    static @Nullable CircuitFault fault(String word) {
+        return Worded.find(CircuitFault.class, word).orElse(null);
+    }
+
+    /** The house's circuit with that fault in it, solved. */
+    static Solution solved(HouseCircuit house, @Nullable CircuitFault fault) {
+        Network sound = house.healthy();
+        return (fault == null ? sound : fault.in(sound)).solve();
     }
 
     /** The fields of the form as the meter would fill them; what floats is left empty. */
-    static Map<String, String> read(HouseCircuit house, Fault fault) {
-        Solution solved = fault.put(house);
+    static Map<String, String> read(HouseCircuit house, @Nullable CircuitFault fault) {
+        Solution solved = solved(house, fault);
         Map<String, String> fields = new LinkedHashMap<>();
         put(fields, "l1n", solved.l1n(), "%.0f");
         put(fields, "l1a", solved.l1Amps(), "%.1f");

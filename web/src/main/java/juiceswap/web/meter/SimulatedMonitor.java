@@ -9,12 +9,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import juiceswap.core.changeover.Changeover;
+import juiceswap.core.electrical.CircuitFault;
 import juiceswap.core.electrical.Network.Solution;
 import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.meter.ReadingStore.Source;
-import juiceswap.web.meter.SimulatedMeter.Fault;
 import juiceswap.web.swap.Outages;
 import org.jooq.DSLContext;
 import org.jspecify.annotations.Nullable;
@@ -31,7 +31,8 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Component
 public class SimulatedMonitor {
-    public static final Fault SOUND = Fault.NONE;
+    /** The setting of a house in which nothing is wrong. */
+    public static final @Nullable CircuitFault SOUND = null;
 
     private static final Logger LOG = LoggerFactory.getLogger(SimulatedMonitor.class);
 
@@ -53,21 +54,21 @@ public class SimulatedMonitor {
         this.clock = clock;
     }
 
-    /** What a household's stand-in is set to; empty when it has none. */
-    Optional<Fault> of(long household) {
+    /** The word of what a household's stand-in is set to; empty when it has none. */
+    Optional<String> of(long household) {
         return db.selectFrom(SIMULATED_MONITOR)
                 .where(SIMULATED_MONITOR.HOUSEHOLD_ID.eq(household))
-                .fetchOptional(row -> Fault.of(row.getFault()));
+                .fetchOptional(SIMULATED_MONITOR.FAULT);
     }
 
     /** Puts the stand-in in, or sets it to another fault. */
     @Transactional
-    public void put(long household, Fault fault) {
+    public void put(long household, @Nullable CircuitFault fault) {
         db.insertInto(SIMULATED_MONITOR)
                 .set(SIMULATED_MONITOR.HOUSEHOLD_ID, household)
-                .set(SIMULATED_MONITOR.FAULT, fault.word())
+                .set(SIMULATED_MONITOR.FAULT, SimulatedMeter.word(fault))
                 .onDuplicateKeyUpdate()
-                .set(SIMULATED_MONITOR.FAULT, fault.word())
+                .set(SIMULATED_MONITOR.FAULT, SimulatedMeter.word(fault))
                 .execute();
     }
 
@@ -83,13 +84,13 @@ public class SimulatedMonitor {
         try {
             Map<Long, String> all =
                     db.selectFrom(SIMULATED_MONITOR).fetchMap(SIMULATED_MONITOR.HOUSEHOLD_ID, SIMULATED_MONITOR.FAULT);
-            all.forEach((household, fault) -> report(household, Fault.of(fault)));
+            all.forEach((household, fault) -> report(household, SimulatedMeter.fault(fault)));
         } catch (RuntimeException databaseAway) {
             LOG.warn("the simulated monitor could not report: {}", databaseAway.getMessage());
         }
     }
 
-    private void report(long household, Fault fault) {
+    private void report(long household, @Nullable CircuitFault fault) {
         Instant second = clock.instant().truncatedTo(ChronoUnit.SECONDS);
         outages.current(household)
                 .filter(outage -> !outage.rehearsal())
@@ -99,7 +100,7 @@ public class SimulatedMonitor {
     }
 
     /** What it shows in that second; empty when the panel is dead. */
-    public static Optional<Readings> shows(Standing standing, Fault fault, long second) {
+    public static Optional<Readings> shows(Standing standing, @Nullable CircuitFault fault, long second) {
         Changeover changeover = standing.changeover();
         boolean splitPhase = changeover.source().splitPhase();
         if (changeover.fed(standing.state())) {
@@ -107,7 +108,7 @@ public class SimulatedMonitor {
                     changeover.setup(),
                     standing.state().picked(),
                     standing.state().bond());
-            return Optional.of(readings(fault.put(circuit), circuit.hertz(), splitPhase, second));
+            return Optional.of(readings(SimulatedMeter.solved(circuit, fault), circuit.hertz(), splitPhase, second));
         }
         if (standing.state().utilityLive() && changeover.onUtilitySide(standing.state())) {
             double l1 = STREET_VOLTS + wobble(second, 1);

@@ -1,5 +1,7 @@
 package juiceswap.web.meter;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
@@ -38,7 +40,7 @@ public class Trends {
         List<TrendView> trends = new ArrayList<>();
         add(trends, "L1", "V", readings.points(Readings::l1n), Trend::ofLegVolts);
         add(trends, "L2", "V", readings.points(Readings::l2n), Trend::ofLegVolts);
-        add(trends, "Frequency", "Hz", readings.points(Readings::hz), Trend::ofHertz);
+        add(trends, say("meter.trends.frequency"), "Hz", readings.points(Readings::hz), Trend::ofHertz);
         add(trends, "L1", "A", readings.points(Readings::l1a), points -> Trend.ofLegAmps(points, mostAmps));
         add(trends, "L2", "A", readings.points(Readings::l2a), points -> Trend.ofLegAmps(points, mostAmps));
         return trends;

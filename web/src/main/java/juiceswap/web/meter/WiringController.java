@@ -1,12 +1,14 @@
 package juiceswap.web.meter;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import juiceswap.core.electrical.CircuitFault;
 import juiceswap.core.electrical.Network;
 import juiceswap.core.electrical.Network.Bonds;
-import juiceswap.core.electrical.Network.Faults;
 import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.meter.Verdict;
 import juiceswap.web.drawing.WiringView;
@@ -22,8 +24,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/meter/wiring")
 class WiringController {
-    private static final double LOOSE_OHMS = 2;
-    private static final double LONG_CORD_TIMES = 6;
+    private static final String BOND_GENERATOR = "bondGenerator";
+    private static final String BOND_PANEL = "bondPanel";
 
     private final MeterHouse houses;
 
@@ -55,31 +57,27 @@ class WiringController {
     }
 
     private static Network network(HouseCircuit circuit, Map<String, String> asked) {
-        Network network = circuit.with(new Faults(
-                asked.containsKey("openNeutral"),
-                asked.containsKey("openGround"),
-                asked.containsKey("openL1"),
-                asked.containsKey("openL2"),
-                asked.containsKey("looseNeutral") ? LOOSE_OHMS : 0,
-                asked.containsKey("tiedLegs")));
-        Bonds bonds = asked.containsKey("asked")
-                ? new Bonds(asked.containsKey("bondGenerator"), asked.containsKey("bondPanel"))
-                : network.bonds();
-        double times = asked.containsKey("longCord") ? LONG_CORD_TIMES : 1;
-        return network.withBonds(bonds).withCordTimes(times);
+        Network network = circuit.healthy();
+        for (CircuitFault fault : CircuitFault.values()) {
+            if (!fault.aboutBonds() && asked.containsKey(fault.word())) {
+                network = fault.in(network);
+            }
+        }
+        return asked.containsKey("asked")
+                ? network.withBonds(new Bonds(asked.containsKey(BOND_GENERATOR), asked.containsKey(BOND_PANEL)))
+                : network;
     }
 
     private static List<Fault> faults(Map<String, String> asked, Bonds bonds) {
-        return List.of(
-                new Fault("bondGenerator", "Bond in the set", bonds.generator()),
-                new Fault("bondPanel", "Bond in the house", bonds.panel()),
-                new Fault("openNeutral", "Neutral lost", asked.containsKey("openNeutral")),
-                new Fault("looseNeutral", "Neutral loose, 2 Ω", asked.containsKey("looseNeutral")),
-                new Fault("openGround", "Ground wire broken", asked.containsKey("openGround")),
-                new Fault("openL1", "L1 lost", asked.containsKey("openL1")),
-                new Fault("openL2", "L2 lost", asked.containsKey("openL2")),
-                new Fault("tiedLegs", "Both legs tied", asked.containsKey("tiedLegs")),
-                new Fault("longCord", "Cord six times as long", asked.containsKey("longCord")));
+        List<Fault> faults = new ArrayList<>();
+        faults.add(new Fault(BOND_GENERATOR, say("meter.wiring.bond-in-the-set"), bonds.generator()));
+        faults.add(new Fault(BOND_PANEL, say("meter.wiring.bond-in-the-house"), bonds.panel()));
+        for (CircuitFault fault : CircuitFault.values()) {
+            if (!fault.aboutBonds()) {
+                faults.add(new Fault(fault.word(), say("fault." + fault.word()), asked.containsKey(fault.word())));
+            }
+        }
+        return faults;
     }
 
     private static List<LoadLine> loads(MeterHouse.Present present, Network network, Network.Solution solved) {

@@ -1,5 +1,7 @@
 package juiceswap.web.now;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -131,17 +133,17 @@ class NowController {
         Setup setup = file.setup();
         List<String> missing = new ArrayList<>();
         if (setup.source().bond() == Bond.UNKNOWN) {
-            missing.add("Whether the generator’s neutral is bonded is not known. Measure it before an outage.");
+            missing.add(say("now.now.whether-the-generators-neutral-is"));
         }
         if (setup.transfer().kind().parting().switchesPanel()
                 && !setup.transfer().provable()) {
-            missing.add("No test circuits are chosen and no panel meter is fitted: the supply can’t be proven.");
+            missing.add(say("now.now.no-test-circuits-are-chosen"));
         }
         if (setup.path().isEmpty()) {
-            missing.add("The path from the generator to the panel is not described: its weakest link is unknown.");
+            missing.add(say("now.now.the-path-from-the-generator"));
         }
         if (!file.needsAreSaid()) {
-            missing.add("Nobody has said what the circuits are needed for: the rotation guesses it from their names.");
+            missing.add(say("now.now.nobody-has-said-what-the"));
         }
         return missing;
     }

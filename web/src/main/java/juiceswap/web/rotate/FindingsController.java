@@ -1,5 +1,7 @@
 package juiceswap.web.rotate;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.Clock;
 import java.util.Map;
 import juiceswap.core.InvalidInput;
@@ -97,13 +99,20 @@ class FindingsController {
         }
         boolean on = life.on().contains(keep.circuit());
         return Learning.of(keep, life.had(), on, celsius, clock.instant())
-                .map(learned -> Words.label(keep.circuit(), life.outage().household())
-                        + (learned.holds()
-                                ? ": by these two temperatures it holds about " + Words.hours(learned.minutes())
-                                        + " without power."
-                                : ": by these two temperatures it takes about " + Words.hours(learned.minutes())
-                                        + " of power from empty to full.")
-                        + " You can set that under House, Needs.")
+                .map(learned -> say(
+                        "rotate.findings.you-can-set-that-under",
+                        "circuit",
+                        Words.label(keep.circuit(), life.outage().household()),
+                        "hours",
+                        (learned.holds()
+                                ? say(
+                                        "rotate.findings.by-these-two-temperatures-it",
+                                        "minutes",
+                                        Words.hours(learned.minutes()))
+                                : say(
+                                        "rotate.findings.by-these-two-temperatures-it-2",
+                                        "minutes",
+                                        Words.hours(learned.minutes())))))
                 .orElse("");
     }
 

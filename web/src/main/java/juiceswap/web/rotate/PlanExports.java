@@ -1,5 +1,7 @@
 package juiceswap.web.rotate;
 
+import static juiceswap.web.words.Say.say;
+
 import java.io.IOException;
 import java.io.StringWriter;
 import java.time.Clock;
@@ -110,6 +112,7 @@ class PlanExports {
         return rotations
                 .life(account)
                 .filter(life -> life.inForce() != null)
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND, "There is no plan in force"));
+                .orElseThrow(() -> new ResponseStatusException(
+                        HttpStatus.NOT_FOUND, say("rotate.plan-exports.there-is-no-plan-in")));
     }
 }

@@ -1,5 +1,7 @@
 package juiceswap.web.rotate;
 
+import static juiceswap.web.words.Say.say;
+
 import juiceswap.web.swap.Outages.Conflict;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -10,7 +12,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class RotateConflicts {
     @ExceptionHandler(Conflict.class)
     String conflict(RedirectAttributes flash) {
-        flash.addFlashAttribute("conflict", "Something has happened meanwhile. This is how things stand now.");
+        flash.addFlashAttribute("conflict", say("rotate.rotate-conflicts.something-has-happened-meanwhile-this"));
         return RotateController.BACK;
     }
 }

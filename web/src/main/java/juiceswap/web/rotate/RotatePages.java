@@ -1,5 +1,7 @@
 package juiceswap.web.rotate;
 
+import static juiceswap.web.words.Say.say;
+
 import java.io.Serializable;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
@@ -211,7 +213,7 @@ class RotatePages {
     /** What people ask for most, in one touch. */
     private static List<Chip> chips(Life life, Household household) {
         List<Chip> chips = new ArrayList<>();
-        chips.add(new Chip("quiet-night", null, "Quiet night"));
+        chips.add(new Chip("quiet-night", null, say("rotate.rotate.quiet-night")));
         for (HomeCircuit entry : household.circuits()) {
             boolean job = life.setup().find(entry.id()) != null
                     && !entry.circuit().lockedOff()
@@ -220,7 +222,10 @@ class RotatePages {
                             .noneMatch(
                                     need -> need.circuit().equals(entry.id()) && need instanceof StandingNeed.AlwaysOn);
             if (job && chips.size() < MOST_CHIPS) {
-                chips.add(new Chip("now", entry.id(), entry.circuit().label() + " now"));
+                chips.add(new Chip(
+                        "now",
+                        entry.id(),
+                        say("rotate.rotate.now", "label", entry.circuit().label())));
             }
         }
         return chips;

@@ -1,5 +1,7 @@
 package juiceswap.web.security;
 
+import static juiceswap.web.words.Say.say;
+
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import juiceswap.web.security.Guests.Joined;
@@ -47,7 +49,9 @@ class JoinController {
         if (name.isBlank() || name.strip().length() > LONGEST_NAME) {
             model.addAttribute(
                     "nameProblem",
-                    name.isBlank() ? "Say what to call you." : "At most " + LONGEST_NAME + " characters.");
+                    name.isBlank()
+                            ? say("security.join.say-what-to-call-you")
+                            : say("security.join.at-most-characters", "longestName", LONGEST_NAME));
             return "security/join";
         }
         Joined joined = guests.join(code, name.strip(), request.getRemoteAddr());
@@ -56,10 +60,9 @@ class JoinController {
             return "redirect:/swap";
         }
         switch (joined.refused()) {
-            case WRONG_CODE ->
-                model.addAttribute("codeProblem", "No outage that goes on has this code. Ask for it once more.");
-            case TOO_MANY_TRIES -> model.addAttribute("codeProblem", "Too many wrong codes. Try again in a minute.");
-            case NAME_TAKEN -> model.addAttribute("nameProblem", "Somebody of that name helps already. Add a letter.");
+            case WRONG_CODE -> model.addAttribute("codeProblem", say("security.join.no-outage-that-goes-on"));
+            case TOO_MANY_TRIES -> model.addAttribute("codeProblem", say("security.join.too-many-wrong-codes-try"));
+            case NAME_TAKEN -> model.addAttribute("nameProblem", say("security.join.somebody-of-that-name-helps"));
         }
         return "security/join";
     }

@@ -1,5 +1,7 @@
 package juiceswap.web.security;
 
+import static juiceswap.web.words.Say.say;
+
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.net.URI;
@@ -116,13 +118,14 @@ class SignInController {
 
     private static Map<String, String> problems(Map<String, String> typed) {
         Map<String, String> problems = new LinkedHashMap<>();
-        require(typed, "household", 120, "Give the house a name.", problems);
-        require(typed, "name", 80, "Say what to call you.", problems);
-        require(typed, "login", 80, "Choose a sign-in name.", problems);
+        require(typed, "household", 120, say("security.sign-in.give-the-house-a-name"), problems);
+        require(typed, "name", 80, say("security.sign-in.say-what-to-call-you"), problems);
+        require(typed, "login", 80, say("security.sign-in.choose-a-sign-in-name"), problems);
         if (typed.getOrDefault("password", "").length() < SHORTEST_PASSWORD) {
-            problems.put("password", "At least " + SHORTEST_PASSWORD + " characters.");
+            problems.put(
+                    "password", say("security.sign-in.at-least-characters", "shortestPassword", SHORTEST_PASSWORD));
         } else if (typed.get("password").getBytes(java.nio.charset.StandardCharsets.UTF_8).length > 72) {
-            problems.put("password", "At most 72 characters.");
+            problems.put("password", say("security.sign-in.at-most-72-characters"));
         }
         return problems;
     }
@@ -133,7 +136,7 @@ class SignInController {
         if (value.isEmpty()) {
             problems.put(field, message);
         } else if (value.length() > most) {
-            problems.put(field, "At most " + most + " characters.");
+            problems.put(field, say("security.sign-in.at-most-characters", "most", most));
         }
     }
 }

@@ -1,5 +1,7 @@
 package juiceswap.web.swap;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
@@ -29,7 +31,7 @@ class LookoutWords {
         this.clock = clock;
     }
 
-    String say(Lookout point, Household household, long householdId) {
+    String text(Lookout point, Household household, long householdId) {
         return words.say("lookout." + point.word(), "figure", figure(point, household, householdId));
     }
 
@@ -55,7 +57,12 @@ class LookoutWords {
 
     private static String distance(Household household) {
         Double opening = household.supply().placement().openingM();
-        return opening == null ? "" : String.format(Locale.ENGLISH, "; your place is %.0f m from the nearest", opening);
+        return opening == null
+                ? ""
+                : say(
+                        "swap.lookout-words.your-place-is-m-from",
+                        "opening",
+                        String.format(Locale.ENGLISH, "%.0f", opening));
     }
 
     /** With everything on that is wanted, each thing by its duty: what the set will burn on average. */
@@ -68,16 +75,24 @@ class LookoutWords {
         Double use = FuelUse.at(household.setup().source(), watts).litresPerHour();
         return tank == null || use == null
                 ? ""
-                : String.format(
-                        Locale.ENGLISH, "; a full tank is about %.0f hours at %,.0f W on average", tank / use, watts);
+                : say(
+                        "swap.lookout-words.a-full-tank-is-about",
+                        "use",
+                        String.format(Locale.ENGLISH, "%.0f", tank / use),
+                        "watts",
+                        String.format(Locale.ENGLISH, "%,.0f", watts));
     }
 
     private static String cord(Household household) {
         return household.setup().path().stream()
                 .filter(link -> link.kind() == Link.Kind.CORD && link.awg() != null)
                 .findFirst()
-                .map(link -> ". Yours is " + link.awg() + " AWG"
-                        + (link.lengthM() == null ? "" : String.format(Locale.ENGLISH, ", %.0f m", link.lengthM())))
+                .map(link -> say(
+                        "swap.lookout-words.yours-is-awg",
+                        "awg",
+                        link.awg(),
+                        "format",
+                        (link.lengthM() == null ? "" : String.format(Locale.ENGLISH, ", %.0f m", link.lengthM()))))
                 .orElse("");
     }
 }

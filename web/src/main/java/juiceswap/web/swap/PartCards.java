@@ -1,5 +1,7 @@
 package juiceswap.web.swap;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -96,28 +98,31 @@ class PartCards {
         List<String> sentences = new ArrayList<>();
         switch (whatIf.answer()) {
             case ALREADY_SO -> {
-                sentences.add("Nothing would change. If it is not so in truth, say so below.");
-                return new Why(title, "good", "It is so already.", sentences);
+                sentences.add(say("swap.part-cards.nothing-would-change-if-it"));
+                return new Why(title, "good", say("swap.part-cards.it-is-so-already"), sentences);
             }
             case ALLOWED -> {
                 int at = indexOf(plan, action, circuit);
                 sentences.add(
                         at == 0
-                                ? "It is the next step."
+                                ? say("swap.part-cards.it-is-the-next-step")
                                 : at > 0
-                                        ? "It comes as step " + (at + 1) + " from here; doing it now breaks no rule."
-                                        : "The plan does not need it.");
+                                        ? say("swap.part-cards.it-comes-as-step-from", "value", (at + 1))
+                                        : say("swap.part-cards.the-plan-does-not-need"));
                 addNewlyLive(sentences, whatIf);
-                return new Why(title, at < 0 ? "watch" : "good", "No rule is against it.", sentences);
+                return new Why(
+                        title, at < 0 ? "watch" : "good", say("swap.part-cards.no-rule-is-against-it"), sentences);
             }
             case BLOCKED -> {
                 sentences.add(words.blocked(action));
                 if (!whatIf.newlyLive().isEmpty() && !whatIf.broken().isEmpty()) {
-                    sentences.add(
-                            "If it were forced: " + words.ifDone(whatIf.broken().get(0)));
+                    sentences.add(say(
+                            "swap.part-cards.if-it-were-forced",
+                            "get",
+                            words.ifDone(whatIf.broken().get(0))));
                     addNewlyLive(sentences, whatIf);
                 }
-                return new Why(title, "stop", "It can’t be done as things stand.", sentences);
+                return new Why(title, "stop", say("swap.part-cards.it-cant-be-done-as"), sentences);
             }
             default -> {
                 for (Rule rule : whatIf.broken()) {
@@ -132,7 +137,7 @@ class PartCards {
                             .lines());
                 }
                 addNewlyLive(sentences, whatIf);
-                return new Why(title, "stop", "Not now.", sentences);
+                return new Why(title, "stop", say("swap.part-cards.not-now"), sentences);
             }
         }
     }
@@ -142,7 +147,7 @@ class PartCards {
             List<String> parts = whatIf.newlyLive().stream()
                     .map(part -> words.say("live." + part.word()))
                     .toList();
-            sentences.add("It would make live: " + String.join(", ", parts) + ".");
+            sentences.add(say("swap.part-cards.it-would-make-live", "join", String.join(", ", parts)));
         }
     }
 
@@ -161,57 +166,101 @@ class PartCards {
     /** Everything whose true position can be told, with the words that {@link SwapController} reads back. */
     static List<Part> parts(Changeover changeover, SwapState state) {
         List<Part> parts = new ArrayList<>();
-        add(parts, "utility", "Street", state.utilityLive() ? "live" : "dead", "dead:no power", "live:has power");
+        add(
+                parts,
+                "utility",
+                say("swap.part-cards.street"),
+                state.utilityLive() ? "live" : "dead",
+                say("swap.part-cards.dead", "say", say("swap.position.no-power")),
+                say("swap.part-cards.live", "say", say("swap.position.has-power")));
         add(
                 parts,
                 "engine",
-                "Engine",
+                say("swap.part-cards.engine"),
                 state.engine().word(),
-                "stopped:stopped and cold",
-                "resting:stopped, still hot",
-                "cold:runs, not yet warm",
-                "ready:runs, warm",
-                "hot:runs, has carried load",
-                "cooled:runs, cooled down");
+                say("swap.part-cards.stopped", "say", say("swap.position.stopped-and-cold")),
+                say("swap.part-cards.resting", "say", say("swap.position.stopped-still-hot")),
+                say("swap.part-cards.cold", "say", say("swap.position.runs-not-yet-warm")),
+                say("swap.part-cards.ready", "say", say("swap.position.runs-warm")),
+                say("swap.part-cards.hot", "say", say("swap.position.runs-has-carried-load")),
+                say("swap.part-cards.cooled", "say", say("swap.position.runs-cooled-down")));
         if (changeover.source().outputSwitch()) {
-            add(parts, "output", "Breaker on the set", onOff(state.outputOn()), "off:off", "on:on");
+            add(
+                    parts,
+                    "output",
+                    say("swap.part-cards.breaker-on-the-set"),
+                    onOff(state.outputOn()),
+                    say("swap.part-cards.off", "say", say("swap.position.off")),
+                    say("swap.part-cards.on", "say", say("swap.position.on")));
         }
         boolean cords = changeover.parting() == Parting.UNPLUGGED;
-        add(parts, "cordGenerator", "Cord at the set", inOut(state.cordAtGenerator()), "out:out", "in:in");
+        add(
+                parts,
+                "cordGenerator",
+                say("swap.part-cards.cord-at-the-set"),
+                inOut(state.cordAtGenerator()),
+                say("swap.part-cards.out", "say", say("swap.position.out")),
+                say("swap.part-cards.in", "say", say("swap.position.in")));
         add(
                 parts,
                 "cordHouse",
-                cords ? "Cords at the appliances" : "Cord at the inlet",
+                cords ? say("swap.part-cards.cords-at-the-appliances") : say("swap.part-cards.cord-at-the-inlet"),
                 inOut(state.cordAtHouse()),
-                "out:out",
-                "in:in");
+                say("swap.part-cards.out", "say", say("swap.position.out")),
+                say("swap.part-cards.in", "say", say("swap.position.in")));
         if (changeover.source().bondChange() == BondChange.SWITCH) {
-            add(parts, "bond", "Bond switch", state.bond().word(), "bonded:bonded", "floating:floating");
+            add(
+                    parts,
+                    "bond",
+                    say("swap.part-cards.bond-switch"),
+                    state.bond().word(),
+                    say("swap.part-cards.bonded", "say", say("swap.position.bonded")),
+                    say("swap.part-cards.floating", "say", say("swap.position.floating")));
         }
         if (changeover.source().idleControl()) {
-            add(parts, "eco", "Idle control", onOff(state.ecoOn()), "off:off", "on:on");
+            add(
+                    parts,
+                    "eco",
+                    say("swap.part-cards.idle-control"),
+                    onOff(state.ecoOn()),
+                    say("swap.part-cards.off", "say", say("swap.position.off")),
+                    say("swap.part-cards.on", "say", say("swap.position.on")));
         }
         if (changeover.parting() == Parting.PLATE) {
-            String feed = changeover.kind().reach() == Reach.OWN_PANEL ? "Utility feed" : "Main breaker";
-            add(parts, "main", feed, onOff(state.mainOn()), "on:on", "off:off");
+            String feed = changeover.kind().reach() == Reach.OWN_PANEL
+                    ? say("swap.part-cards.utility-feed")
+                    : say("swap.part-cards.main-breaker");
+            add(
+                    parts,
+                    "main",
+                    feed,
+                    onOff(state.mainOn()),
+                    say("swap.part-cards.on", "say", say("swap.position.on")),
+                    say("swap.part-cards.off", "say", say("swap.position.off")));
             add(
                     parts,
                     "plate",
-                    "Interlock plate",
+                    say("swap.part-cards.interlock-plate"),
                     state.plateToGenerator() ? "generator" : "utility",
-                    "utility:lets the main close",
-                    "generator:holds the main off");
-            add(parts, "input", "Generator input breaker", onOff(state.inputOn()), "off:off", "on:on");
+                    say("swap.part-cards.utility", "say", say("swap.position.lets-the-main-close")),
+                    say("swap.part-cards.generator", "say", say("swap.position.holds-the-main-off")));
+            add(
+                    parts,
+                    "input",
+                    say("swap.part-cards.generator-input-breaker"),
+                    onOff(state.inputOn()),
+                    say("swap.part-cards.off", "say", say("swap.position.off")),
+                    say("swap.part-cards.on", "say", say("swap.position.on")));
         }
         if (changeover.parting() == Parting.HANDLE) {
             add(
                     parts,
                     "handle",
-                    "Transfer switch",
+                    say("swap.part-cards.transfer-switch"),
                     state.handle().word(),
-                    "utility:utility",
-                    "off:off",
-                    "generator:generator");
+                    say("swap.part-cards.utility", "say", say("swap.position.utility")),
+                    say("swap.part-cards.off", "say", say("swap.position.off")),
+                    say("swap.part-cards.generator", "say", say("swap.position.generator")));
         }
         addBranches(parts, changeover, state);
         return List.copyOf(parts);
@@ -223,25 +272,32 @@ class PartCards {
         }
         String value = state.branches().word();
         if (changeover.parting().switchesPanel()) {
-            add(parts, "branches", "Branch breakers", value, "on:all on", "off:all off", "staged:on one by one");
+            add(
+                    parts,
+                    "branches",
+                    say("swap.part-cards.branch-breakers"),
+                    value,
+                    say("swap.part-cards.on", "say", say("swap.position.all-on")),
+                    say("swap.part-cards.off", "say", say("swap.position.all-off")),
+                    say("swap.part-cards.staged", "say", say("swap.position.on-one-by-one")));
         } else if (changeover.parting() == Parting.UNPLUGGED) {
             add(
                     parts,
                     "branches",
-                    "Appliances",
+                    say("swap.part-cards.appliances"),
                     value,
-                    "on:all in the wall",
-                    "off:all unplugged",
-                    "staged:on a cord one by one");
+                    say("swap.part-cards.on", "say", say("swap.position.all-in-the-wall")),
+                    say("swap.part-cards.off", "say", say("swap.position.all-unplugged")),
+                    say("swap.part-cards.staged", "say", say("swap.position.on-a-cord-one-by")));
         } else {
             add(
                     parts,
                     "branches",
-                    "Circuit switches",
+                    say("swap.part-cards.circuit-switches"),
                     value,
-                    "on:all on line",
-                    "off:all off",
-                    "staged:on generator one by one");
+                    say("swap.part-cards.on", "say", say("swap.position.all-on-line")),
+                    say("swap.part-cards.off", "say", say("swap.position.all-off")),
+                    say("swap.part-cards.staged", "say", say("swap.position.on-generator-one-by-one")));
         }
     }
 

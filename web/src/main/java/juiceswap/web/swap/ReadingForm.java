@@ -1,5 +1,7 @@
 package juiceswap.web.swap;
 
+import static juiceswap.web.words.Say.say;
+
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -55,7 +57,8 @@ public record ReadingForm(List<Field> fields) {
         double mostAmps = Limits.of(setup.source(), setup.path()).legRunningWatts() / Limits.LEG_VOLTS;
         for (String leg : splitPhase ? List.of("L1", "L2") : List.of("L1")) {
             String name = leg.toLowerCase(Locale.ROOT) + "a";
-            String label = splitPhase ? leg + ", by clamp" : "Hot, by clamp";
+            String label =
+                    splitPhase ? say("swap.reading-form.by-clamp", "leg", leg) : say("swap.reading-form.hot-by-clamp");
             fields.add(field(name, label, "A", false, typed, amps -> amps <= mostAmps ? Verdict.GOOD : Verdict.WATCH));
         }
         return new ReadingForm(List.copyOf(fields));
@@ -71,16 +74,29 @@ public record ReadingForm(List<Field> fields) {
         boolean atSet = action == Action.MEASURE_GENERATOR;
         List<Field> fields = new ArrayList<>();
         fields.add(field(
-                "l1n", splitPhase ? "L1 to neutral" : "Hot to neutral", "V", legsRequired, typed, Verdict::ofLegVolts));
+                "l1n",
+                splitPhase ? say("swap.reading-form.l1-to-neutral") : say("swap.reading-form.hot-to-neutral"),
+                "V",
+                legsRequired,
+                typed,
+                Verdict::ofLegVolts));
         if (splitPhase) {
-            fields.add(field("l2n", "L2 to neutral", "V", legsRequired, typed, Verdict::ofLegVolts));
+            fields.add(field(
+                    "l2n", say("swap.reading-form.l2-to-neutral"), "V", legsRequired, typed, Verdict::ofLegVolts));
             fields.add(field("l1l2", "L1 to L2", "V", false, typed, Verdict::ofLineVolts));
         }
         if (action != Action.MEASURE_UTILITY) {
-            fields.add(field("hz", "Frequency", "Hz", false, typed, hertz -> Verdict.ofHertz(hertz, loaded)));
+            fields.add(field(
+                    "hz",
+                    say("swap.reading-form.frequency"),
+                    "Hz",
+                    false,
+                    typed,
+                    hertz -> Verdict.ofHertz(hertz, loaded)));
         }
         if (!atSet) {
-            fields.add(field("ng", "Neutral to ground", "V", false, typed, Verdict::ofNeutralToGround));
+            fields.add(field(
+                    "ng", say("swap.reading-form.neutral-to-ground"), "V", false, typed, Verdict::ofNeutralToGround));
         }
         return new ReadingForm(List.copyOf(fields));
     }
@@ -124,12 +140,14 @@ public record ReadingForm(List<Field> fields) {
         String problem = null;
         String verdict = null;
         if (text.isEmpty()) {
-            problem = required && !typed.isEmpty() ? "Needed: without it nothing can be judged." : null;
+            problem = required && !typed.isEmpty() ? say("swap.reading-form.needed-without-it-nothing-can") : null;
         } else {
             Double value = Form.readingIn(text);
             if (value == null) {
-                problem = "Type a number, such as " + (unit.equals("Hz") ? "60.1" : unit.equals("A") ? "9.5" : "121")
-                        + ".";
+                problem = say(
+                        "swap.reading-form.type-a-number-such-as",
+                        "value",
+                        (unit.equals("Hz") ? "60.1" : unit.equals("A") ? "9.5" : "121"));
             } else if (value < 0 || value > 1000) {
                 problem = "From 0 to 1000.";
             } else {

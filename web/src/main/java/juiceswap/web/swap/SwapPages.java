@@ -1,5 +1,7 @@
 package juiceswap.web.swap;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.Clock;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -208,7 +210,7 @@ public class SwapPages {
                 Lookout.of(setup, action, aside).stream()
                         .map(point -> new SwapPage.Point(
                                 point.word(),
-                                lookouts.say(point, household, outage.householdId()),
+                                lookouts.text(point, household, outage.householdId()),
                                 point.canBePutAside()))
                         .toList(),
                 Lookout.of(setup, action, Set.of()).size()
@@ -256,9 +258,9 @@ public class SwapPages {
 
     static String placeName(Place place) {
         return switch (place) {
-            case GENERATOR -> "outside, at the set";
-            case INLET -> "outside, at the inlet";
-            case PANEL -> "at the panel";
+            case GENERATOR -> say("swap.swap.outside-at-the-set");
+            case INLET -> say("swap.swap.outside-at-the-inlet");
+            case PANEL -> say("swap.swap.at-the-panel");
             case INDOORS -> "indoors";
         };
     }
@@ -282,7 +284,7 @@ public class SwapPages {
     private List<SwapPage.RoomView> rooms(Household household, Standing standing) {
         List<SwapPage.RoomView> rooms = new ArrayList<>();
         household.rooms().forEach((name, circuits) -> addRoom(rooms, name, circuits, household, standing));
-        addRoom(rooms, "Elsewhere", household.elsewhere(), household, standing);
+        addRoom(rooms, say("swap.swap.elsewhere"), household.elsewhere(), household, standing);
         return rooms;
     }
 
@@ -366,21 +368,21 @@ public class SwapPages {
     public String refusal(SwapService.Outcome.Refused refused, Household household) {
         String what = words.brief(refused.action(), refused.circuit(), household);
         if (refused.impossible()) {
-            return what + ": not possible as things stand.";
+            return say("swap.swap.not-possible-as-things-stand", "what", what);
         }
         String rules =
                 String.join(" ", refused.broken().stream().map(words::rule).toList());
         if (!refused.broken().contains(Rule.CAPACITY)) {
-            return what + ": not now. " + rules;
+            return say("swap.swap.not-now", "what", what, "rules", rules);
         }
         if (refused.makeRoom() == null) {
-            return what + " doesn’t fit. Nothing that could be switched off makes room for it.";
+            return say("swap.swap.doesnt-fit-nothing-that-could", "what", what);
         }
         String open = String.join(
                 ", ",
                 refused.makeRoom().stream()
                         .map(id -> Words.label(id, household))
                         .toList());
-        return what + " doesn’t fit now. To make room, switch off first: " + open + ".";
+        return say("swap.swap.doesnt-fit-now-to-make", "what", what, "open", open);
     }
 }

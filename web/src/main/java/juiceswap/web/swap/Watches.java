@@ -1,5 +1,7 @@
 package juiceswap.web.swap;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Arrays;
@@ -35,8 +37,12 @@ class Watches {
                 watch != null,
                 watch == null
                         ? ""
-                        : words.say("sign." + watch.sign().word() + ".brief") + ", since "
-                                + Words.since(watch.since(), now),
+                        : say(
+                                "swap.watches.since",
+                                "say",
+                                words.say("sign." + watch.sign().word() + ".brief"),
+                                "since",
+                                Words.since(watch.since(), now)),
                 watch == null ? 0 : watch.heldAt(outage.household().hold()).toEpochMilli(),
                 now.toEpochMilli(),
                 outage.streetHasHeld(standing, now),
@@ -49,6 +55,7 @@ class Watches {
     }
 
     private static String shown(Reading reading, Instant now) {
-        return (reading.live() ? "power since " : "dark since ") + Words.since(reading.since(), now);
+        return (reading.live() ? say("swap.watches.power-since") + " " : say("swap.watches.dark-since") + " ")
+                + Words.since(reading.since(), now);
     }
 }

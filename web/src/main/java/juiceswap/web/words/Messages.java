@@ -17,13 +17,11 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.context.support.AbstractMessageSource;
 import org.springframework.core.io.Resource;
 import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
-import org.springframework.stereotype.Component;
 
 /**
  * All sentences that people see, by key, from {@code messages/*.properties}: one file for each subject. They are written in
  * ICU's message format, which names its values and knows plurals, so that another language is another set of files.
  */
-@Component("messageSource")
 public class Messages extends AbstractMessageSource {
     private static final String FILES = "classpath*:messages/*.properties";
 

@@ -95,7 +95,7 @@ class EveryViewTest extends OutageJourney {
                 "/meter",
                 "/meter?l1n=88&l2n=151&loaded=yes",
                 "/meter?l1n=one",
-                "/meter/wiring?asked=yes&openNeutral=yes",
+                "/meter/wiring?asked=yes&lost-neutral=yes",
                 "/meter/bonding?generatorAlone=beeps",
                 "/rotate",
                 "/logbook");

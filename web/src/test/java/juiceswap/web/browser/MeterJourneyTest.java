@@ -61,13 +61,13 @@ class MeterJourneyTest extends OutageJourney {
         Locator circuit = ines.page.locator("#circuit");
         assertThat(circuit).containsText("Sound: the neutral carries only the difference");
         assertThat(circuit).containsText("ground 0.0 A");
-        ines.page.locator("input[name=openNeutral]").check();
+        ines.page.locator("input[name=lost-neutral]").check();
         assertThat(circuit)
                 .containsText(Pattern.compile("the two legs share 240 V by their loads: 1[3-9]\\d V and \\d+ V"));
         ines.page.locator("input[name=bondGenerator]").check();
         assertThat(circuit).containsText("the second bond hides it");
         assertThat(ines.page.locator(".wiring .danger")).hasCount(1);
-        ines.page.locator("input[name=openNeutral]").uncheck();
+        ines.page.locator("input[name=lost-neutral]").uncheck();
         assertThat(circuit).containsText("Two bonds:");
     }
 

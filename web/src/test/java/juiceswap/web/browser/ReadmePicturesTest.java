@@ -56,7 +56,7 @@ class ReadmePicturesTest extends OutageJourney {
         at("/house/supply", "house-supply");
         at("/house/choose", "house-choose");
         at("/house/size", "house-size");
-        at("/meter/wiring?asked=yes&openNeutral=yes", "meter-wiring");
+        at("/meter/wiring?asked=yes&lost-neutral=yes", "meter-wiring");
         at("/meter/bonding?generatorAlone=beeps", "meter-bonding");
         Person ines = person(1280, 800).enter("ines");
         // the demo’s second outage, a day long and read every three hours

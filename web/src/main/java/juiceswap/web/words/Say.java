@@ -1,0 +1,15 @@
+package juiceswap.web.words;
+
+import juiceswap.core.Phrase;
+
+/** Sentences by their keys where no bean is at hand, as in what drawings and lists are made of. */
+public final class Say {
+    static final Messages MESSAGES = new Messages();
+
+    private Say() {}
+
+    /** The sentence of that key with the values that it names, in turn name and value, each as it is to be shown. */
+    public static String say(String key, Object... namesAndValues) {
+        return MESSAGES.say(key, Phrase.named(namesAndValues));
+    }
+}
