@@ -1,5 +1,7 @@
 package juiceswap.web.api;
 
+import static juiceswap.web.words.Say.say;
+
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -58,7 +60,8 @@ public class RequestLimits extends OncePerRequestFilter {
             response.setHeader("Retry-After", "1");
             response.setContentType("application/problem+json");
             response.getWriter()
-                    .write("{\"title\":\"Too many requests\",\"status\":429,\"detail\":\"Try again in a second.\"}");
+                    .write("{\"title\":\"%s\",\"status\":429,\"detail\":\"%s\"}"
+                            .formatted(say("api.too-many-requests"), say("api.too-many-requests.then")));
         }
     }
 

@@ -1,5 +1,7 @@
 package juiceswap.web.frame;
 
+import static juiceswap.web.words.Say.say;
+
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -72,16 +74,14 @@ class DatabaseAway extends OncePerRequestFilter {
         response.setHeader("Retry-After", "3");
         response.setHeader("Cache-Control", "no-store");
         response.setCharacterEncoding(StandardCharsets.UTF_8.name());
-        String what = full ? "The disk of this machine is full." : "The records can’t be reached just now.";
+        String what = say("frame.away.what", "full", full);
         boolean asks = request.getMethod().equals("GET");
-        String then = "What was confirmed before is kept."
-                + (asks ? "" : " What you have just sent was not written: go back and send it again in a moment.")
-                + (full ? " Nothing can be written until there is room again." : "")
-                + (asks ? " This page asks again every few seconds; nothing needs to be done here." : "");
+        String then = say("frame.away.then", "asks", asks, "full", full);
         if (request.getRequestURI().startsWith("/api/")) {
             response.setContentType("application/problem+json");
             response.getWriter()
-                    .write("{\"title\":\"Not available\",\"status\":503,\"detail\":\"" + what + " " + then + "\"}");
+                    .write("{\"title\":\"%s\",\"status\":503,\"detail\":\"%s %s\"}"
+                            .formatted(say("frame.away.title"), what, then));
             return;
         }
         response.setContentType("text/html");
@@ -92,11 +92,17 @@ class DatabaseAway extends OncePerRequestFilter {
                 <!DOCTYPE html>
                 <html lang="en" class="night">
                 <head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">%s
-                <title>Not available · Juice Swap</title><link rel="icon" href="data:,"><link rel="stylesheet" href="%s"></head>
+                <title>%s · Juice Swap</title><link rel="icon" href="data:,"><link rel="stylesheet" href="%s"></head>
                 <body><main class="px-5 py-10 max-w-[36rem] mx-auto grid gap-4" role="alert">
                 <h1 class="step-title">%s</h1><p>%s</p>
-                <p>At the panel go on by the printed directory: input and main never on together. Engine outdoors, CO alarm on.</p>
+                <p>%s</p>
                 </main></body></html>
-                """.formatted(again, style == null ? "/assets/app.css" : style, what, then));
+                """.formatted(
+                        again,
+                        say("frame.away.title"),
+                        style == null ? "/assets/app.css" : style,
+                        what,
+                        then,
+                        say("frame.away.meanwhile")));
     }
 }

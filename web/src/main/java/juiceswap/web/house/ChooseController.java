@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.function.ToIntFunction;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
@@ -49,19 +48,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 class ChooseController {
     /** Ways to do without electricity, with the caution that belongs to each. */
-    static final Map<String, String> WITHOUT = Map.of(
-            "wood-heat",
-                    "Wood stove or fireplace|Clean chimney, screen closed, ashes outdoors in metal. A CO alarm on each floor.",
-            "gas-heat",
-                    "Vented gas heater that needs no power|Only vented and in good order. Never a grill, a camp stove or an oven for heat.",
-            "match-lit-burner",
-                    "Gas burner lit with a match|For cooking only, window ajar, never left alone, never for heat. CO alarm on.",
-            "cold-outdoors",
-                    "Cold outdoors instead of the freezer|Only while it stays below freezing; a box with a lid, out of the sun and out of reach of animals.",
-            "stored-water",
-                    "Water stored in jugs and tubs|Keep drinking water apart and covered; a bucket of water flushes once.",
-            "lamps", "Battery lamps|No candles near curtains, none left alone, none where children sleep.");
-
     private final HouseEditing editing;
 
     ChooseController(HouseEditing editing) {
@@ -129,7 +115,7 @@ class ChooseController {
         model.addAttribute("rows", rows);
         model.addAttribute("occasion", occasion.word());
         model.addAttribute("occasions", Choice.Occasion.values());
-        model.addAttribute("without", new TreeMap<>(WITHOUT));
+        model.addAttribute("without", WithoutPower.Way.values());
         model.addAttribute("testOn", testCircuits(file));
         model.addAttribute("testAdvice", testAdvice(file));
         judge(file, setup, on, must, model);

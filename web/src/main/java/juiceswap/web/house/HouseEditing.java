@@ -26,21 +26,11 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** What all pages of the house share: how they begin, and how a form becomes a change. */
 @Component
 class HouseEditing {
-    /** A page of the house: its address and its name. */
-    record Tab(String href, String name) {}
-
     private static final int LONGEST_ID = 40;
 
-    private static final List<Tab> TABS = List.of(
-            new Tab("/house", "Panel"),
-            new Tab("/house/loads", "Loads"),
-            new Tab("/house/supply", "Supply"),
-            new Tab("/house/choose", "Choose"),
-            new Tab("/house/needs", "Needs"),
-            new Tab("/house/size", "Size"),
-            new Tab("/house/cords", "Cords"),
-            new Tab("/house/device", "Transfer"),
-            new Tab("/house/files", "Files"));
+    /** The pages of the house in the order of their tabs. */
+    private static final List<String> TABS =
+            List.of("panel", "loads", "supply", "choose", "needs", "size", "cords", "device", "files");
 
     private final Households households;
     private final Words words;

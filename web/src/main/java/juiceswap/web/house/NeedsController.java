@@ -35,7 +35,7 @@ class NeedsController {
     private static final double MINUTES_OF_AN_HOUR = 60;
 
     /** Kinds of needs, as they are chosen. */
-    private static final Map<String, String> KINDS = kinds();
+    private static final List<String> KINDS = List.of("keep", "always", "once-a-day", "hours-a-day");
 
     private final HouseEditing editing;
     private final Words words;
@@ -43,15 +43,6 @@ class NeedsController {
     NeedsController(HouseEditing editing, Words words) {
         this.editing = editing;
         this.words = words;
-    }
-
-    private static Map<String, String> kinds() {
-        Map<String, String> kinds = new LinkedHashMap<>();
-        kinds.put("keep", "Keeps something cold, warm, dry or charged");
-        kinds.put("always", "Always on");
-        kinds.put("once-a-day", "A job once a day");
-        kinds.put("hours-a-day", "Some hours a day");
-        return kinds;
     }
 
     /** A need in one line. */
@@ -188,7 +179,7 @@ class NeedsController {
             @RequestParam(required = false) @Nullable Integer index,
             Model model,
             RedirectAttributes flash) {
-        if (!KINDS.containsKey(kind)) {
+        if (!KINDS.contains(kind)) {
             throw new ResponseStatusException(HttpStatus.BAD_REQUEST);
         }
         Form form = new Form(typed);

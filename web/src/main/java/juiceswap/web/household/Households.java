@@ -3,6 +3,7 @@ package juiceswap.web.household;
 import static juiceswap.web.db.Tables.HOUSEHOLD;
 import static juiceswap.web.db.Tables.HOUSEHOLD_REVISION;
 import static juiceswap.web.db.Tables.OUTAGE;
+import static juiceswap.web.words.Say.say;
 
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
@@ -247,7 +248,7 @@ public class Households {
                 .set(HOUSEHOLD_REVISION.HOUSEHOLD_ID, id)
                 .set(HOUSEHOLD_REVISION.REVISION, revision)
                 .set(HOUSEHOLD_REVISION.WHO, "")
-                .set(HOUSEHOLD_REVISION.CHANGE, "the beginning")
+                .set(HOUSEHOLD_REVISION.CHANGE, say("told.the-beginning"))
                 .set(HOUSEHOLD_REVISION.FILE, file)
                 .onConflictDoNothing()
                 .execute();
@@ -269,7 +270,7 @@ public class Households {
                 .and(HOUSEHOLD_REVISION.REVISION.gt(0))
                 .orderBy(DSL.one())
                 .fetchOptional(row -> new Outdated(row.value1(), row.value2()))
-                .orElseGet(() -> new Outdated("Somebody", "took a change back"));
+                .orElseGet(() -> new Outdated(say("told.somebody"), say("told.took-a-change-back")));
     }
 
     /** A stored file. Every page needs one, so those read lately are kept; a file never changes, it is replaced. */

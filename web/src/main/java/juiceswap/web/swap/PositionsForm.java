@@ -58,7 +58,7 @@ final class PositionsForm {
         try {
             return SwapJson.state(json, outage.household().setup());
         } catch (IllegalArgumentException | InvalidInput unknownWord) {
-            throw new ResponseStatusException(HttpStatus.BAD_REQUEST, "unknown position", unknownWord);
+            throw new ResponseStatusException(HttpStatus.BAD_REQUEST, null, unknownWord);
         }
     }
 

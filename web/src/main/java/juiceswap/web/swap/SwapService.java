@@ -1,5 +1,7 @@
 package juiceswap.web.swap;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -46,9 +48,8 @@ public class SwapService {
     private static final int INSIST = 5;
 
     /** Who writes what a panel monitor shows. */
-    private static final String MONITOR = "Panel monitor";
-
     private final Outages outages;
+
     private final Helpers helpers;
     private final PutAside putAside;
     private final Clock clock;
@@ -147,7 +148,7 @@ public class SwapService {
      * is fed that it could be about, or when a stop stands already.
      */
     public void monitorStops(long householdId, Readings readings) {
-        Account monitor = Account.device(householdId, MONITOR);
+        Account monitor = Account.device(householdId, say("swap.panel-monitor"));
         if (current(monitor).filter(outage -> !outage.rehearsal()).isPresent()) {
             insist(
                     monitor,
