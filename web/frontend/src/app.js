@@ -126,8 +126,11 @@ document.addEventListener('alpine:init', () => {
     feeding: false,
     feedAgain: false,
     leaving: false,
+    pressed: null,
+    endCameAt: 0,
     toldAt: Date.now(),
     init() {
+      this.holdWhilePressed();
       this.source = new EventSource('/live');
       this.source.addEventListener('changed', (event) => {
         this.feed();
@@ -159,8 +162,28 @@ document.addEventListener('alpine:init', () => {
       clearInterval(this.looking);
       clearInterval(this.listening);
       clearTimeout(this.retry);
+      this.release();
+      this.releasing.forEach((type) => window.removeEventListener(type, this.letGo));
       document.removeEventListener('time-is-up', this.timeIsUp);
       window.removeEventListener('online', this.back);
+    },
+    // a button that was replaced between finger down and finger up would never hear of the press
+    releasing: ['pointerup', 'pointercancel', 'keyup', 'blur'],
+    holdWhilePressed() {
+      const hold = (event) => {
+        if (this.pressed || !event.target.closest?.('button, a, summary, label, input')) return;
+        this.pressed = {};
+        this.pressed.over = new Promise((done) => { this.pressed.done = done; });
+      };
+      this.$root.addEventListener('pointerdown', hold, true);
+      this.$root.addEventListener('keydown', (event) => { if (event.key === ' ' || event.key === 'Enter') hold(event); }, true);
+      // the click itself comes after the release
+      this.letGo = () => setTimeout(() => this.release());
+      this.releasing.forEach((type) => window.addEventListener(type, this.letGo));
+    },
+    release() {
+      this.pressed?.done();
+      this.pressed = null;
     },
     // the monitor's values and charts are taken in place; a page that nobody looks at asks for nothing
     async feed() {
@@ -208,7 +231,13 @@ document.addEventListener('alpine:init', () => {
       }
       const answer = await fetch(still || location.pathname + location.search, { headers: { Accept: 'text/html', 'Juice-By-Itself': 'yes' } });
       if (!answer.ok) return;
-      this.show(await answer.text(), still ? '#frame > header' : '#frame', true);
+      const text = await answer.text();
+      if (this.pressed) {
+        await this.pressed.over;
+        // what came of the press is shown by its own answer
+        if (this.sending || this.leaving || sessionStorage.getItem('unsent')) return;
+      }
+      this.show(text, still ? '#frame > header' : '#frame', true);
     },
     show(text, part, byItself) {
       const page = new DOMParser().parseFromString(text, 'text/html');
@@ -221,6 +250,7 @@ document.addEventListener('alpine:init', () => {
       const now = document.querySelector('main').dataset;
       // an answer that was on its way while another overtook it is from the past
       if (then?.outage && then.outage === now.outage && Number(then.seen) < Number(now.seen)) return;
+      const couldEnd = this.ends();
       if (fresh) {
         Alpine.morph(document.querySelector(part), fresh.outerHTML, {
           // what somebody has opened or closed stays so
@@ -229,10 +259,18 @@ document.addEventListener('alpine:init', () => {
           },
         });
       }
+      if (byItself && !couldEnd && this.ends()) this.endCameAt = Date.now();
       this.offline(this.lost);
     },
+    ends() { return !!document.querySelector('form[action="/swap/end"] [data-key=done]'); },
     submit(event) {
       const form = event.target.closest('form[data-send]');
+      // a press that was meant for the step that stood here a moment ago ends no outage
+      if (event.target.matches('form[action="/swap/end"]') && Date.now() - this.endCameAt < 1000) {
+        event.preventDefault();
+        this.tell('This page has just changed. Read it, then press again.');
+        return;
+      }
       if (!form) {
         // the next page shows what came of it; a change of this one would be in the way of the next touch
         this.leaving = true;
@@ -291,6 +329,14 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('asks', () => ({
     waiting: null,
     asked: 0,
+    // what was typed, or put back by the browser, before this script ran is asked about like the rest
+    init() {
+      const fields = [this.$root, ...this.$root.querySelectorAll('input, textarea, select')];
+      const changed = (field) => field.matches('[type=checkbox], [type=radio]') ? field.checked !== field.defaultChecked
+        : field.matches('select') ? field.selectedIndex !== Math.max(0, [...field.options].findIndex((one) => one.defaultSelected))
+        : field.defaultValue !== undefined && field.value !== field.defaultValue;
+      if (fields.some(changed)) this.ask();
+    },
     parts() { return this.$root.dataset.into.split(',').map((part) => document.querySelector(part)).filter(Boolean); },
     ask() {
       clearTimeout(this.waiting);

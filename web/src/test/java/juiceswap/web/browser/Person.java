@@ -24,8 +24,12 @@ final class Person {
         return this;
     }
 
+    String address(String path) {
+        return address + path;
+    }
+
     void go(String path) {
-        page.navigate(address + path);
+        page.navigate(address(path));
     }
 
     String title() {

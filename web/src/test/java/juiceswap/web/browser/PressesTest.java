@@ -1,0 +1,85 @@
+package juiceswap.web.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Request;
+import com.microsoft.playwright.Route;
+import com.microsoft.playwright.options.BoundingBox;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Plan;
+import juiceswap.core.outage.Standing;
+import org.junit.jupiter.api.Test;
+
+/** What is typed and pressed while a page is still coming, or just then changes, is neither lost nor taken for another. */
+class PressesTest extends OutageJourney {
+
+    @Test
+    void whatWasTypedBeforeTheScriptRanIsLookedFor() {
+        Person ines = person(1280, 800).enter("ines");
+        List<Route> held = new ArrayList<>();
+        ines.page.route(Pattern.compile(".*/assets/app[^/]*\\.js"), held::add);
+        ines.page.navigate(
+                ines.address("/house/loads"),
+                new com.microsoft.playwright.Page.NavigateOptions()
+                        .setWaitUntil(com.microsoft.playwright.options.WaitUntilState.COMMIT));
+        ines.page.locator("form[data-into='#found'] input[name=q]").fill("pump");
+        assertThat(ines.page.locator("html[data-keys=ready]")).hasCount(0);
+        int before = ines.page.locator("#found a").count();
+        held.forEach(Route::resume);
+        assertThat(ines.page.locator("#found a")).not().hasCount(before);
+    }
+
+    @Test
+    void aButtonThatIsBeingPressedIsNotReplaced() {
+        Person ines = startsOutage(1280, 800);
+        ines.listening();
+        BoundingBox done = ines.page.locator("[data-key=done]").boundingBox();
+        ines.page.mouse().move(done.x + done.width / 2, done.y + done.height / 2);
+        ines.page.mouse().down();
+        int seen = ines.seen();
+        // the page is asked for anew while the finger is down, and waits
+        ines.page.waitForResponse(
+                answer -> answer.request().headers().containsKey("juice-by-itself"),
+                () -> swap.confirm(account("bram"), standing().sequence(), Action.CHECK_CO_ALARM, null, Map.of()));
+        assertThat(ines.seen()).isEqualTo(seen);
+        Request sent = ines.page.waitForRequest(
+                request -> request.url().endsWith("/swap/confirm"),
+                () -> ines.page.mouse().up());
+        assertThat(sent.postData()).contains("seen=" + seen);
+        assertThat(ines.page.locator("main")).not().hasAttribute("data-seen", String.valueOf(seen));
+    }
+
+    @Test
+    void aPressForTheStepThatStoodThereEndsNoOutage() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, null);
+        goBack(ines);
+        Standing standing = standing();
+        List<Plan.Step> steps = standing.plan().steps();
+        advance(ines, steps.get(steps.size() - 1).action());
+        ines.listening();
+        ines.page.evaluate("""
+                () => new MutationObserver((changes, observer) => {
+                    const end = document.querySelector('form[action="/swap/end"] [data-key=done]');
+                    if (end) { observer.disconnect(); end.click(); document.documentElement.dataset.tooFast = 'yes'; }
+                }).observe(document.body, { subtree: true, childList: true, attributes: true })""");
+        Standing last = standing();
+        swap.confirm(
+                account("bram"),
+                last.sequence(),
+                last.plan().steps().get(0).action(),
+                last.plan().steps().get(0).circuit(),
+                Map.of());
+        assertThat(ines.page.locator("html[data-too-fast=yes]")).hasCount(1);
+        assertThat(ines.page.locator("[data-unsent]")).containsText("has just changed");
+        assertThat(swap.current(account("ines"))).isPresent();
+        ines.page.waitForTimeout(1100);
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page).hasURL(Pattern.compile(".*/logbook$"));
+    }
+}
