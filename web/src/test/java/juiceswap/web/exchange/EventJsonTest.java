@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.List;
 import java.util.stream.Stream;
+import juiceswap.core.Phrase;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Options;
@@ -62,6 +63,12 @@ class EventJsonTest {
                 new Event.TakenOver(dark),
                 new Event.Undone(3),
                 new Event.BondFound(Bond.FLOATING),
+                new Event.Planned(7, Phrase.of("why.taken", "minutes", 30.0)),
+                new Event.Observed("fridge", 4.5, 180),
+                new Event.Observed("fridge", null, 60),
+                new Event.FuelSeen(9.5),
+                new Event.LoadMeasured("fridge", 240),
+                new Event.Stalled(),
                 new Event.Alarmed(),
                 new Event.AllClear(),
                 new Event.Ended());
@@ -86,5 +93,51 @@ class EventJsonTest {
     void oldAnswersAreUnderstood(boolean running, Answer answer) {
         Event read = EventJson.read("answered", json("{\"circuit\": \"well\", \"running\": " + running + "}"), setup);
         assertThat(read).isEqualTo(new Event.Answered("well", answer));
+    }
+
+    /** One line for each kind as the version before this one wrote it. */
+    static Stream<String> earlier() throws java.io.IOException {
+        return new ClassPathResource("earlier/version-9-events.tsv")
+                .getContentAsString(java.nio.charset.StandardCharsets.UTF_8)
+                .lines();
+    }
+
+    @ParameterizedTest
+    @MethodSource("earlier")
+    void whatTheVersionBeforeWroteIsReadAndWrittenAgain(String line) {
+        String kind = line.substring(0, line.indexOf('\t'));
+        JsonNode payload = json(line.substring(line.indexOf('\t') + 1));
+        Event read = EventJson.read(kind, payload, setup);
+        assertThat(read).isNotInstanceOf(Event.Unknown.class);
+        assertThat(EventKind.wordOf(read)).isEqualTo(kind);
+        assertThat(EventJson.read(kind, json(EventJson.payload(read)), setup)).isEqualTo(read);
+    }
+
+    @Test
+    void everyKindOfEventIsStoredByItsWordAndTried() {
+        List<Class<?>> stored =
+                EventKind.stored().stream().<Class<?>>map(EventKind::type).toList();
+        assertThat(Event.class.getPermittedSubclasses())
+                .filteredOn(kind -> kind != Event.Unknown.class)
+                .containsExactlyInAnyOrderElementsOf(stored);
+        assertThat(stored)
+                .containsExactlyInAnyOrderElementsOf(
+                        events().<Class<?>>map(Event::getClass).distinct().toList());
+    }
+
+    @Test
+    void anUnknownKindIsKeptWhole() {
+        Event read = EventJson.read("storm-named", json("{\"name\": \"Hazel\"}"), setup);
+        assertThat(read).isInstanceOf(Event.Unknown.class);
+        assertThat(EventKind.wordOf(read)).isEqualTo("storm-named");
+        assertThat(json(EventJson.payload(read))).isEqualTo(json("{\"name\": \"Hazel\"}"));
+    }
+
+    @Test
+    void aKnownKindThatCannotBeReadIsKeptWhole() {
+        Event read = EventJson.read("undone", json("{\"sequence\": \"three\"}"), setup);
+        assertThat(read).isInstanceOf(Event.Unknown.class);
+        assertThat(EventKind.wordOf(read)).isEqualTo("undone");
+        assertThat(EventJson.payload(read)).contains("three");
     }
 }
