@@ -5,15 +5,22 @@ import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAnyP
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import java.io.IOException;
 import java.io.Serializable;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /** The packages keep to their places. */
 class LayoutTest {
+    private static final int LONGEST_LINE = 160;
+
     // the tests of the core are a jar of their own here
     private final JavaClasses all = new ClassFileImporter()
             .withImportOption(new ImportOption.DoNotIncludeTests())
@@ -47,6 +54,22 @@ class LayoutTest {
     }
 
     @Test
+    void packagesOfTheCoreDoNotDependOnEachOtherInCircles() {
+        slices().matching("juiceswap.core.(*)..").should().beFreeOfCycles().check(all);
+    }
+
+    @Test
+    void whatIsStoredOrSaidIsNeverTheJavaNameOfAValue() {
+        noClasses().should().callMethod(Enum.class, "name").check(all);
+        noClasses()
+                .that()
+                .areNotEnums()
+                .should()
+                .callMethod(Enum.class, "valueOf", Class.class, String.class)
+                .check(all);
+    }
+
+    @Test
     void packagesOfTheWebDoNotDependOnEachOtherInCircles() {
         slices().matching("juiceswap.web.(*)..").should().beFreeOfCycles().check(all);
     }
@@ -65,5 +88,16 @@ class LayoutTest {
                         "juiceswap.web.db..",
                         "org.jooq..")
                 .check(all);
+    }
+
+    @Test
+    void noLineOfATemplateIsTooLongToRead() throws IOException {
+        try (Stream<Path> templates = Files.walk(Path.of("src/main/resources/templates"))) {
+            for (Path template : templates.filter(Files::isRegularFile).toList()) {
+                assertThat(Files.readAllLines(template))
+                        .as(template.toString())
+                        .allMatch(line -> line.length() <= LONGEST_LINE);
+            }
+        }
     }
 }

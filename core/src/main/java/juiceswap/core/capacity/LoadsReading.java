@@ -13,8 +13,8 @@ import juiceswap.core.Worded;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
+import juiceswap.core.house.Need;
 import juiceswap.core.house.Setup;
-import juiceswap.core.rotation.Need;
 import juiceswap.core.supply.Limits;
 import org.jspecify.annotations.Nullable;
 

@@ -15,8 +15,8 @@ import java.util.function.Predicate;
 import java.util.function.ToDoubleFunction;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Need;
 import juiceswap.core.house.Setup;
-import juiceswap.core.rotation.Need;
 import juiceswap.core.supply.Limits;
 import org.jspecify.annotations.Nullable;
 

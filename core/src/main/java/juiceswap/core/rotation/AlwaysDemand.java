@@ -1,5 +1,7 @@
 package juiceswap.core.rotation;
 
+import juiceswap.core.house.Need;
+
 /** Power throughout a window. */
 final class AlwaysDemand extends Demand {
     private final boolean[] engineOff;

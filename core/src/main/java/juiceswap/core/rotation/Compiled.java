@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import juiceswap.core.house.Need;
 import org.jspecify.annotations.Nullable;
 
 /** A rotation worked out for the search: circuits by number, needs laid over the slots, boundaries with what they cost. */

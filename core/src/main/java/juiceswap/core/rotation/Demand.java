@@ -2,6 +2,7 @@ package juiceswap.core.rotation;
 
 import java.util.ArrayList;
 import java.util.List;
+import juiceswap.core.house.Need;
 
 /**
  * A need laid over the slots of a horizon: what a circuit's on-slots amount to for it, and the same as an automaton that

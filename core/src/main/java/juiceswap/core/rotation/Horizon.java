@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
-import juiceswap.core.rotation.Need.Window;
+import juiceswap.core.house.Need.Window;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -6,7 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import juiceswap.core.Worded;
-import juiceswap.core.rotation.Need.Priority;
+import juiceswap.core.house.Need.Priority;
 import org.jspecify.annotations.Nullable;
 
 /**

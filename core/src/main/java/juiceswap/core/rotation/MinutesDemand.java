@@ -2,6 +2,7 @@ package juiceswap.core.rotation;
 
 import java.util.ArrayList;
 import java.util.List;
+import juiceswap.core.house.Need;
 
 /** So many minutes in all, in runs that are long enough to be of use. */
 final class MinutesDemand extends Demand {

@@ -1,5 +1,7 @@
 package juiceswap.core.rotation;
 
+import juiceswap.core.house.Need;
+
 /** A circuit kept on, or off, in a window because somebody said so. */
 final class PinnedDemand extends Demand {
     private final boolean wanted;

@@ -4,6 +4,7 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.supply.FuelUse;
@@ -156,7 +157,7 @@ public record Refuelling(
         for (int slot = 0; slot < plan.on().size(); slot++) {
             Set<String> on = plan.on().get(slot);
             if (!on.equals(before)) {
-                Double perHour = FuelUse.at(setup.source(), FuelUse.dutyWatts(setup.circuits(on)))
+                Double perHour = FuelUse.at(setup.source(), DutyWatts.of(setup.circuits(on)))
                         .litresPerHour();
                 burn = perHour == null ? 0 : perHour * hours;
                 before = on;

@@ -1,5 +1,7 @@
 package juiceswap.core.rotation;
 
+import juiceswap.core.house.Need;
+
 /** A reserve that empties without power and fills with it. */
 final class ReserveDemand extends Demand {
     /** At the end it should be back where it was, or at this share of what it holds. */

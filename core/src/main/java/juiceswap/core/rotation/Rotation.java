@@ -8,6 +8,7 @@ import java.util.concurrent.Executor;
 import java.util.concurrent.ForkJoinPool;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.house.Need;
 import juiceswap.core.house.Setup;
 import org.jspecify.annotations.Nullable;
 

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import juiceswap.core.Worded;
 import juiceswap.core.capacity.StartOrder;
+import juiceswap.core.house.Need;
 import juiceswap.core.rotation.Demand.Account;
 
 /**

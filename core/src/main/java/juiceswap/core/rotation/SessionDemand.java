@@ -1,6 +1,7 @@
 package juiceswap.core.rotation;
 
 import java.util.List;
+import juiceswap.core.house.Need;
 import org.jspecify.annotations.Nullable;
 
 /** One unbroken run inside a window. */

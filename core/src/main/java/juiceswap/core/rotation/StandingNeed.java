@@ -6,8 +6,9 @@ import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.List;
 import juiceswap.core.InvalidInput;
-import juiceswap.core.rotation.Need.Priority;
-import juiceswap.core.rotation.Need.Window;
+import juiceswap.core.house.Need;
+import juiceswap.core.house.Need.Priority;
+import juiceswap.core.house.Need.Window;
 import org.jspecify.annotations.Nullable;
 
 /**

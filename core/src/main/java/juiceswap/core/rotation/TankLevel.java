@@ -3,6 +3,7 @@ package juiceswap.core.rotation;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.house.Setup;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Generator;
@@ -36,7 +37,7 @@ public record TankLevel(double litres) {
             Instant from = known != null && known.at().isAfter(one.at()) ? known.at() : one.at();
             Instant to = i + 1 < supplied.size() ? supplied.get(i + 1).at() : now;
             if (one.engineRuns() && from.isBefore(to)) {
-                Double perHour = FuelUse.at(setup.source(), FuelUse.dutyWatts(setup.circuits(one.circuits())))
+                Double perHour = FuelUse.at(setup.source(), DutyWatts.of(setup.circuits(one.circuits())))
                         .litresPerHour();
                 litres -= (perHour == null ? 0 : perHour)
                         * Duration.between(from, to).toSeconds()

@@ -7,11 +7,12 @@ import java.util.List;
 import java.util.Set;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ForkJoinPool;
+import juiceswap.core.house.Need;
+import juiceswap.core.house.Need.Priority;
+import juiceswap.core.house.Need.Window;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Horizon.Sleep;
-import juiceswap.core.rotation.Need.Priority;
-import juiceswap.core.rotation.Need.Window;
 import org.jspecify.annotations.Nullable;
 
 /**

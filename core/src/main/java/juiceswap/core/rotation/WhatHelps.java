@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import juiceswap.core.house.Need;
 import juiceswap.core.house.Setup;
 import org.jspecify.annotations.Nullable;
 

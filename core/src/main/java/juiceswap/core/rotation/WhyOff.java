@@ -7,6 +7,7 @@ import juiceswap.core.Worded;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.Finding;
 import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Need;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -5,10 +5,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.house.Need;
+import juiceswap.core.house.Need.Priority;
+import juiceswap.core.house.Need.Window;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Horizon.Sleep;
-import juiceswap.core.rotation.Need.Priority;
-import juiceswap.core.rotation.Need.Window;
 
 /** Something that somebody wants of the plan for once, beside what the household needs on any day. */
 public sealed interface Wish {

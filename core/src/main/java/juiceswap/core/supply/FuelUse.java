@@ -2,13 +2,8 @@ package juiceswap.core.supply;
 
 import java.time.LocalDateTime;
 import java.time.temporal.ChronoUnit;
-import java.util.Collection;
-import java.util.List;
 import java.util.Map;
 import juiceswap.core.InvalidInput;
-import juiceswap.core.house.Circuit;
-import juiceswap.core.house.Load;
-import juiceswap.core.house.Setup;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -55,35 +50,6 @@ public record FuelUse(@Nullable Double litresPerHour) {
         double span = above.getKey() - below.getKey();
         double share = span == 0 ? 0 : (percent - below.getKey()) / span;
         return below.getValue() + share * (above.getValue() - below.getValue());
-    }
-
-    /**
-     * Average of what is on, running watts by duty, over the slots of a plan; slots while the engine is off do not count.
-     *
-     * @param on ids by slot
-     * @param engineOff numbers of slots while the engine is off
-     */
-    public static double averageWatts(Setup setup, List<List<String>> on, Collection<Integer> engineOff) {
-        double sum = 0;
-        int counted = 0;
-        for (int slot = 0; slot < on.size(); slot++) {
-            if (!engineOff.contains(slot)) {
-                sum += dutyWatts(setup.circuits(on.get(slot)));
-                counted++;
-            }
-        }
-        return counted == 0 ? 0 : sum / counted;
-    }
-
-    /** Watts on average: each load for the share of time it runs. */
-    public static double dutyWatts(Collection<Circuit> circuits) {
-        double sum = 0;
-        for (Circuit circuit : circuits) {
-            for (Load load : circuit.loads()) {
-                sum += load.runningWatts() * load.dutyPercent() / 100;
-            }
-        }
-        return sum;
     }
 
     /** Hours until the tank is empty; null when nothing is used or nobody can tell. */

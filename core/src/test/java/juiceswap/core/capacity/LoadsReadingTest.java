@@ -13,10 +13,10 @@ import juiceswap.core.capacity.LoadsReading.Verdict;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Nameplate;
+import juiceswap.core.house.Need;
+import juiceswap.core.house.Need.Priority;
+import juiceswap.core.house.Need.Window;
 import juiceswap.core.house.Setup;
-import juiceswap.core.rotation.Need;
-import juiceswap.core.rotation.Need.Priority;
-import juiceswap.core.rotation.Need.Window;
 import org.junit.jupiter.api.Test;
 
 class LoadsReadingTest {

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Set;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Need;
 import juiceswap.core.house.Setup;
 
 /**

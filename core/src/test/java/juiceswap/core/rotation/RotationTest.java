@@ -15,9 +15,10 @@ import juiceswap.core.InvalidInput;
 import juiceswap.core.Samples;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Need;
+import juiceswap.core.house.Need.Priority;
+import juiceswap.core.house.Need.Window;
 import juiceswap.core.house.Setup;
-import juiceswap.core.rotation.Need.Priority;
-import juiceswap.core.rotation.Need.Window;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
 import org.junit.jupiter.api.Test;
 

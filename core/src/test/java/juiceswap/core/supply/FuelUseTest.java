@@ -8,6 +8,7 @@ import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Set;
 import juiceswap.core.Samples;
+import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Nameplate;
@@ -57,9 +58,9 @@ class FuelUseTest {
                 List.of(),
                 List.of(half, Samples.circuit("all", 3, Samples.load(300, 300))));
         List<List<String>> on = List.of(List.of("half"), List.of(), List.of("half", "all"), List.of());
-        assertThat(FuelUse.averageWatts(setup, on, Set.of())).isEqualTo((500 + 800) / 4.0);
-        assertThat(FuelUse.averageWatts(setup, on, Set.of(1))).isCloseTo((500 + 800) / 3.0, within(1e-9));
-        assertThat(FuelUse.averageWatts(setup, List.of(List.of()), Set.of(0))).isZero();
+        assertThat(DutyWatts.average(setup, on, Set.of())).isEqualTo((500 + 800) / 4.0);
+        assertThat(DutyWatts.average(setup, on, Set.of(1))).isCloseTo((500 + 800) / 3.0, within(1e-9));
+        assertThat(DutyWatts.average(setup, List.of(List.of()), Set.of(0))).isZero();
     }
 
     @Test

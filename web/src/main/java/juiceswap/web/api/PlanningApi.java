@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.capacity.LoadsReading;
 import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.capacity.Sizing;
@@ -112,7 +113,7 @@ public class PlanningApi {
             plan.path("moves").forEach(move -> moves.add(move.path("kind").asString("")));
             engineOff.addAll(PlanSlots.engineOff(on, moves));
         }
-        return FuelUse.averageWatts(setup, on, engineOff);
+        return DutyWatts.average(setup, on, engineOff);
     }
 
     @PostMapping("/make-room")

@@ -12,7 +12,7 @@ import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.Worded;
-import juiceswap.core.rotation.Need;
+import juiceswap.core.house.Need;
 import tools.jackson.databind.JsonNode;
 
 /** Builds needs of a rotation from JSON that already satisfies its schema. */

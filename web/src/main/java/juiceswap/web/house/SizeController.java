@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.capacity.LegWatts;
 import juiceswap.core.capacity.Sizing;
 import juiceswap.core.house.Choice;
@@ -228,7 +229,7 @@ class SizeController {
     private static Row row(String name, List<String> ids, Setup setup, boolean allAtOnce, double most) {
         Sizing sizing = Sizing.of(setup, ids, allAtOnce);
         // what a set just large enough would burn: its table, where there is one, is that of the present set
-        FuelUse use = FuelUse.at(setup.source(), FuelUse.dutyWatts(setup.circuits(ids)));
+        FuelUse use = FuelUse.at(setup.source(), DutyWatts.of(setup.circuits(ids)));
         @Nullable Double litres = use.litresPerHour();
         return new Row(
                 name,

@@ -12,10 +12,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import juiceswap.core.capacity.Capacity;
+import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.changeover.Plan;
+import juiceswap.core.house.Need;
 import juiceswap.core.household.Household;
-import juiceswap.core.rotation.Need;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan.Move;
@@ -196,7 +197,7 @@ class LivingPages {
             return words.say("now.tank.still", "tank", litres);
         }
         Double hours = FuelUse.at(
-                        life.setup().source(), FuelUse.dutyWatts(life.setup().circuits(life.on())))
+                        life.setup().source(), DutyWatts.of(life.setup().circuits(life.on())))
                 .hoursLeft(life.fuel().tankLitresNow());
         return hours == null
                 ? words.say("now.tank.still", "tank", litres)

@@ -7,6 +7,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Lookout;
 import juiceswap.core.house.DeviceProof;
@@ -68,7 +69,7 @@ class LookoutWords {
     /** With everything on that is wanted, each thing by its duty: what the set will burn on average. */
     private static String hours(Household household) {
         List<String> wanted = new Changeover(household.setup(), household.outage()).wanted();
-        double watts = FuelUse.dutyWatts(
+        double watts = DutyWatts.of(
                 wanted.stream().map(id -> household.setup().circuit(id)).toList());
         Generator engine = household.setup().source().engine();
         Double tank = engine == null ? null : engine.tankLitres();

@@ -1,4 +1,4 @@
-package juiceswap.core.rotation;
+package juiceswap.core.house;
 
 import java.time.LocalDateTime;
 import juiceswap.core.InvalidInput;
@@ -64,7 +64,7 @@ public sealed interface Need {
         }
 
         /** Below this share of what it holds a reserve is thin. */
-        static final double THIN_SHARE = 0.15;
+        public static final double THIN_SHARE = 0.15;
 
         /** Near its bottom. */
         public boolean thin() {
