@@ -8,6 +8,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import juiceswap.core.Samples;
 import juiceswap.core.house.RefusedArrangement;
 import juiceswap.core.house.Setup;
@@ -16,8 +17,10 @@ import juiceswap.core.house.TransferDevice.Kind;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.ParallelGenerators;
 import juiceswap.core.supply.PowerStation;
 import juiceswap.core.supply.Rating;
+import juiceswap.core.supply.Source;
 import juiceswap.core.supply.Source.BondChange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -34,7 +37,7 @@ class KindsTest {
                         .withProving(new TransferDevice.Proving(false, tests ? List.of("lamp") : List.of())),
                 Generator.described()
                         .fuel(fuel)
-                        .ratings(List.of(new Rating(Fuel.GASOLINE, 6800, 8400)))
+                        .ratings(List.of(new Rating(fuel.shareOfGasoline() == null ? fuel : Fuel.GASOLINE, 6800, 8400)))
                         .outputSwitch(outputSwitch)
                         .ambientC(-5)
                         .bond(bond)
@@ -199,5 +202,51 @@ class KindsTest {
         assertEquals(
                 Engine.STOPPED,
                 follow(changeover, Goal.ON_UTILITY, live.state()).engine());
+    }
+
+    /** Each fuel there and back, and what is told of it hangs together. */
+    @ParameterizedTest
+    @EnumSource
+    void everyFuelThereAndBack(Fuel fuel) {
+        Setup setup = setup(Kind.INTERLOCK, Bond.FLOATING, BondChange.NONE, fuel, true);
+        Changeover changeover =
+                new Changeover(setup, new Options(false, false, Set.of(), List.of("fridge"), false, null));
+        SwapState on = follow(changeover, Goal.ON_GENERATOR, dark(setup));
+        assertTrue(changeover.fed(on));
+        SwapState.Change live = on.change();
+        live.utilityLive = true;
+        assertFalse(changeover.fed(follow(changeover, Goal.ON_UTILITY, live.state())));
+        assertEquals(fuel.fromTank(), fuel.store() != Fuel.Store.PIPE);
+        // of a pipe nobody reads litres
+        assertEquals(fuel.fromTank(), fuel.litresPerKwh() != null);
+    }
+
+    private static final List<Source> SOURCES = List.of(
+            Samples.generator(6800, 8400),
+            ParallelGenerators.halves(Samples.generator(6800, 8400)),
+            new PowerStation(
+                    new PowerStation.Output(true, 6000, 9000, true, false), 10_000, 1500, 80, 20, Bond.FLOATING));
+
+    @Test
+    void everyKindOfSourceIsTriedAndNoneFeedsTheStreet() {
+        assertEquals(
+                Set.of(Source.class.getPermittedSubclasses()),
+                SOURCES.stream().map(Object::getClass).collect(Collectors.toSet()));
+        for (Source source : SOURCES) {
+            for (Kind kind : Kind.values()) {
+                Setup setup = new Setup(
+                        TransferDevice.of(kind)
+                                .withProving(new TransferDevice.Proving(
+                                        false, kind.hasTestCircuits() ? List.of("lamp") : List.of())),
+                        source,
+                        Samples.path(),
+                        Samples.cottage().circuits());
+                Changeover changeover =
+                        new Changeover(setup, new Options(false, false, Set.of(), List.of("fridge"), false, null));
+                SwapState state = follow(changeover, Goal.ON_GENERATOR, dark(setup));
+                assertTrue(changeover.parted(state) && !changeover.danger(state), () -> kind + " " + source);
+                assertTrue(changeover.fed(state), () -> kind + " " + source);
+            }
+        }
     }
 }

@@ -16,6 +16,8 @@ import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.Planner;
+import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
@@ -229,5 +231,42 @@ class StandingTest {
         Readings good = new Readings(121.0, 120.0, null, null, null);
         assertEquals(
                 new Event.Read(new Measured(good, Verdict.GOOD, List.of())), Measuring.underWay(onTheStreet, good));
+    }
+
+    @Test
+    void nothingIsPickedUpWhileTheSupplyIsWeak() {
+        start();
+        follow(Action.MEASURE_LOADED);
+        write(new Event.Done(
+                Action.MEASURE_LOADED,
+                null,
+                new Measured(new Readings(120.0, 119.0, null, 60.2, null), Verdict.GOOD, List.of())));
+        Standing strong = follow(Action.PICK_UP);
+        assertFalse(asksToReadFirst(strong));
+        // it labours
+        Standing labours = write(
+                new Event.Read(new Measured(new Readings(118.0, 118.0, null, 57.4, null), Verdict.WATCH, List.of())));
+        assertTrue(asksToReadFirst(labours));
+        assertTrue(Planner.attempt(labours.changeover(), Goal.ON_GENERATOR, labours.state(), Action.PICK_UP, "fridge")
+                .broken()
+                .contains(Rule.WEAK_SUPPLY));
+        // it has its breath back
+        Standing again = write(
+                new Event.Read(new Measured(new Readings(121.0, 120.0, null, 60.1, null), Verdict.GOOD, List.of())));
+        assertFalse(asksToReadFirst(again));
+    }
+
+    /** Whether that plan reads the supply before it picks anything up. */
+    private static boolean asksToReadFirst(Standing standing) {
+        for (Plan.Step step : standing.plan().steps()) {
+            if (step.action() == Action.PICK_UP) {
+                return false;
+            }
+            if (Set.of(Action.MEASURE_GENERATOR, Action.MEASURE_PANEL, Action.MEASURE_LOADED)
+                    .contains(step.action())) {
+                return true;
+            }
+        }
+        return false;
     }
 }

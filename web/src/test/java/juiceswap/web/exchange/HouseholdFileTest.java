@@ -87,4 +87,17 @@ class HouseholdFileTest {
         InvalidInput invalid = assertThrows(InvalidInput.class, () -> read("{\"format\": "));
         assertThat(invalid.problems().get(0).what().key()).isEqualTo("invalid.not-json");
     }
+
+    /** Whatever circuit is taken out, nothing is left that tells of it, and what is left is a whole house. */
+    @Test
+    void aCircuitThatIsTakenOutIsTakenOutEverywhere() throws IOException {
+        Household file = read(sample());
+        for (var circuit : file.setup().circuits()) {
+            Household without = file.without(circuit.id());
+            JsonNode written = HouseholdJson.write(without);
+            assertThat(HouseholdJson.read(written, schemas)).isEqualTo(without);
+            assertThat(without.find(circuit.id())).isNull();
+            assertThat(written.toString()).doesNotContain("\"" + circuit.id() + "\"");
+        }
+    }
 }
