@@ -258,6 +258,10 @@ document.addEventListener('alpine:init', () => {
             if (is.nodeName === 'DETAILS' && is.dataset.touched) { will.open = is.open; will.dataset.touched = 'yes'; }
           },
         });
+        // a page that was changed halfway would lie: what it says must be what was answered
+        const is = document.querySelector(part);
+        const said = (frame) => [...frame.querySelectorAll('h1')].map((title) => title.textContent.trim()).join();
+        if (said(is) !== said(fresh)) is.replaceChildren(...document.importNode(fresh, true).childNodes);
       }
       if (byItself && !couldEnd && this.ends()) this.endCameAt = Date.now();
       this.offline(this.lost);
