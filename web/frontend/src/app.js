@@ -252,12 +252,14 @@ document.addEventListener('alpine:init', () => {
       if (then?.outage && then.outage === now.outage && Number(then.seen) < Number(now.seen)) return;
       const couldEnd = this.ends();
       if (fresh) {
-        Alpine.morph(document.querySelector(part), fresh.outerHTML, {
-          // what somebody has opened or closed stays so
-          updating(is, will) {
-            if (is.nodeName === 'DETAILS' && is.dataset.touched) { will.open = is.open; will.dataset.touched = 'yes'; }
-          },
-        });
+        try {
+          Alpine.morph(document.querySelector(part), fresh.outerHTML, {
+            // what somebody has opened or closed stays so
+            updating(is, will) {
+              if (is.nodeName === 'DETAILS' && is.dataset.touched) { will.open = is.open; will.dataset.touched = 'yes'; }
+            },
+          });
+        } catch (halfway) { console.error(halfway); }
         // a page that was changed halfway would lie: what it says must be what was answered
         const is = document.querySelector(part);
         const said = (frame) => [...frame.querySelectorAll('h1')].map((title) => title.textContent.trim()).join();

@@ -176,7 +176,7 @@ public record PanelView(
                 return null;
             }
             int y = household.mainAtBottom() ? rowTop[rowTop.length - 1] : 0;
-            return new Main(String.format(Locale.ENGLISH, "Main %.0f A", household.mainAmps()), y, MAIN_HEIGHT - 6);
+            return new Main(say("drawing.panel.main", "amps", household.mainAmps()), y, MAIN_HEIGHT - 6);
         }
 
         private BreakerView branch(Circuit circuit, int part, int parts) {
@@ -230,7 +230,9 @@ public record PanelView(
                             numbers,
                             circuit.label(),
                             circuit.breakerAmps(),
-                            circuit.twoPole() ? "L1 and L2" : circuit.leg().word(),
+                            circuit.twoPole()
+                                    ? say("drawing.panel.both-legs")
+                                    : circuit.leg().word(),
                             circuit.lockedOff() ? say("drawing.panel.locked-off-2") : "",
                             standing == null
                                     ? ""

@@ -364,7 +364,7 @@ public final class SceneDrawing {
             notes.add(new Note(
                     LEFT + 12,
                     top + height - 8,
-                    say("drawing.scene-drawing.and-more", "value", (circuits.size() - shown))));
+                    say("drawing.scene-drawing.and-more", "count", (circuits.size() - shown))));
         }
         wire(
                 "M" + (LEFT + BOX) + " " + (top + 20) + "H" + RISER + "V" + (top + height + 24),

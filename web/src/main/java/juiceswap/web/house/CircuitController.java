@@ -149,7 +149,7 @@ class CircuitController {
                             ? Shown.amps(plate.amps()) + " × " + load.volts() + " V"
                             : say(
                                     "house.circuit.hp-by-the-motor-table",
-                                    "requireNonNull",
+                                    "horsepower",
                                     Shown.plain(Objects.requireNonNull(plate.horsepower()))));
         }
         if (plate.startingWatts() == null) {
@@ -171,7 +171,7 @@ class CircuitController {
                 ? say("house.circuit.nothing-hangs-on-it-yet")
                 : say(
                         "house.circuit.running-when-its-breaker-closes",
-                        "value",
+                        "runningWatts",
                         Shown.watts(running.value()),
                         "plusMinus",
                         Shown.watts(running.plusMinus()),

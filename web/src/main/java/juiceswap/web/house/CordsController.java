@@ -5,7 +5,6 @@ import static juiceswap.web.words.Say.say;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import juiceswap.core.InvalidInput;
@@ -135,7 +134,7 @@ class CordsController {
     }
 
     private static String percent(VoltageDrop drop) {
-        return String.format(Locale.ENGLISH, "%.1f %%, %.0f V left", drop.percent(), drop.endVolts());
+        return say("house.cords.drop", "percent", drop.percent(), "volts", drop.endVolts());
     }
 
     private static String words(CordPlan.Fault fault, CordPlan.Judged judged) {
@@ -145,7 +144,7 @@ class CordsController {
                         "house.cords.too-much-where-it-carries",
                         "amps",
                         Shown.amps(judged.running().amps()),
-                        "requireNonNull",
+                        "ampacity",
                         Shown.plain(Objects.requireNonNull(judged.running().ampacity())));
             case NEEDS_240 -> say("house.cords.a-240-v-appliance-cant");
             case DROP -> say("house.cords.more-than-5-is-lost");

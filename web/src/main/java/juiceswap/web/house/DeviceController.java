@@ -137,27 +137,11 @@ class DeviceController {
     }
 
     static String name(Kind kind) {
-        return switch (kind) {
-            case INTERLOCK -> say("house.device.interlock-plate");
-            case TRANSFER_SWITCH -> say("house.device.whole-house-transfer-switch");
-            case SUBPANEL -> say("house.device.generator-sub-panel");
-            case CIRCUIT_SWITCHES -> say("house.device.box-of-circuit-switches");
-            case AUTOMATIC_CIRCUITS -> say("house.device.automatic-circuit-box");
-            case APPLIANCE -> say("house.device.single-appliance-switch");
-            case CORDS -> say("house.device.extension-cords");
-        };
+        return say("house.device.name." + kind.word());
     }
 
     private static String what(Kind kind) {
-        return switch (kind) {
-            case INTERLOCK -> say("house.device.a-sliding-plate-at-the");
-            case TRANSFER_SWITCH -> say("house.device.one-handle-for-the-whole");
-            case SUBPANEL -> say("house.device.a-second-panel-with-the");
-            case CIRCUIT_SWITCHES -> say("house.device.one-switch-for-each-of");
-            case AUTOMATIC_CIRCUITS -> say("house.device.as-the-box-of-switches");
-            case APPLIANCE -> say("house.device.a-listed-switch-with-its");
-            case CORDS -> say("house.device.no-wiring-appliances-are-unplugged");
-        };
+        return say("house.device.what." + kind.word());
     }
 
     private static String words(DeviceChoice.Limit limit) {
@@ -167,7 +151,7 @@ class DeviceController {
             case PLATE_MUST_FIT_PANEL -> say("house.device.the-plate-must-be-listed");
             case TOO_MANY_CIRCUITS -> say("house.device.more-circuits-are-wanted-than");
             case TWO_SWITCHES_FOR_240 -> say("house.device.each-240-v-circuit-takes");
-            case ONLY_120 -> "120 V only.";
+            case ONLY_120 -> say("house.device.120-v-only");
             case SET_MAKES_120 -> say("house.device.this-set-makes-120-v");
             case ONE_CIRCUIT -> say("house.device.one-circuit-and-no-more");
             case NOTHING_HARD_WIRED -> say("house.device.nothing-that-is-wired-in");

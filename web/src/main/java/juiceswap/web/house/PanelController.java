@@ -254,7 +254,8 @@ class PanelController {
         boolean tandem = form.value("how").equals("tandem");
         Household before = editing.file(account).orElseThrow();
         HomeCircuit entry = before.find(id);
-        String label = entry == null ? "a circuit" : entry.circuit().label();
+        String label =
+                entry == null ? say("house.panel.a-circuit") : entry.circuit().label();
         boolean done = editing.change(account, form, Phrase.of("change.moved", "label", label), house -> {
             InvalidInput.unless(to.length == 2 && to[1].matches("[0-9]{1,2}"), "/space", "invalid.where-to");
             return house.moved(id, to[0], Integer.parseInt(to[1]), tandem);

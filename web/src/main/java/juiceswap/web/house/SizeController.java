@@ -172,10 +172,11 @@ class SizeController {
         left.add(new Left(
                 say("house.size.on-the-label"), signed(running), signed(starting), running > -0.5 && starting > -0.5));
         double l1 = limits.legRunningWatts() - sizing.running().l1();
-        left.add(new Left(setup.source().splitPhase() ? "on L1, running" : "running", signed(l1), "", l1 > -0.5));
+        left.add(new Left(
+                say("house.size.left", "leg", setup.source().splitPhase() ? "L1" : "none"), signed(l1), "", l1 > -0.5));
         if (setup.source().splitPhase()) {
             double l2 = limits.legRunningWatts() - sizing.running().l2();
-            left.add(new Left("on L2, running", signed(l2), "", l2 > -0.5));
+            left.add(new Left(say("house.size.left", "leg", "L2"), signed(l2), "", l2 > -0.5));
         }
         return left;
     }

@@ -115,11 +115,11 @@ class SupplyController {
         double linkWatts = limits.linkAmps() * Limits.LEG_VOLTS;
         String link = say(
                 "house.supply.the-carries-a-of-which",
-                "requireNonNull",
+                "link",
                 name(Objects.requireNonNull(limits.weakestLink())),
-                "continuousShare",
+                "amps",
                 Shown.plain(limits.linkAmps() / Limits.CONTINUOUS_SHARE),
-                "linkAmps",
+                "continuousAmps",
                 Shown.amps(limits.linkAmps()),
                 "linkWatts",
                 Shown.watts(linkWatts));
@@ -138,9 +138,9 @@ class SupplyController {
         List<String> steps = new ArrayList<>();
         steps.add(say(
                 "house.supply.label-running-starting",
-                "value",
+                "assumed",
                 (generator.ratingAssumed() ? say("house.supply.from-gasoline-by-rule-of") : ""),
-                "word",
+                "fuel",
                 generator.fuel().word(),
                 "runningWatts",
                 Shown.watts(rating.runningWatts()),
@@ -242,12 +242,7 @@ class SupplyController {
         return new DropView(
                 at,
                 Shown.amps(amps),
-                String.format(
-                        Locale.ENGLISH,
-                        "%.1f V, %.1f %%, %.0f V left",
-                        drop.dropVolts(),
-                        drop.percent(),
-                        drop.endVolts()),
+                say("house.supply.drop", "lost", drop.dropVolts(), "percent", drop.percent(), "volts", drop.endVolts()),
                 drop.grade().word(),
                 words);
     }

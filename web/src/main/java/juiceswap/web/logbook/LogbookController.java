@@ -225,12 +225,12 @@ class LogbookController {
 
     private static String duration(Duration duration) {
         return duration.toHours() == 0
-                ? say("logbook.logbook.min", "toMinutes", duration.toMinutes())
+                ? say("logbook.logbook.min", "minutes", duration.toMinutes())
                 : say(
                         "logbook.logbook.h-min",
-                        "toHours",
+                        "hours",
                         duration.toHours(),
-                        "format",
+                        "minutes",
                         String.format(Locale.ENGLISH, "%02d", duration.toMinutesPart()));
     }
 

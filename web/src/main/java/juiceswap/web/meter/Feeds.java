@@ -79,7 +79,7 @@ class Feeds {
         List<String> query = new ArrayList<>();
         add(values, query, "L1", "l1n", read.l1n(), "%.0f V", Verdict::ofLegVolts);
         add(values, query, "L2", "l2n", read.l2n(), "%.0f V", Verdict::ofLegVolts);
-        add(values, query, "L1 to L2", "l1l2", read.l1l2(), "%.0f V", Verdict::ofLineVolts);
+        add(values, query, say("meter.l1-to-l2"), "l1l2", read.l1l2(), "%.0f V", Verdict::ofLineVolts);
         add(
                 values,
                 query,

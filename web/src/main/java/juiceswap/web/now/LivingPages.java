@@ -281,8 +281,8 @@ class LivingPages {
         if (life.setup().transfer().usableTestCircuits().contains(id)) {
             lines.add(words.say("now.asked.test"));
         }
-        lines.add(String.format(
-                Locale.ENGLISH, "%,.0f W running.", life.setup().circuit(id).runningWatts()));
+        lines.add(
+                words.say("now.asked.running", "watts", life.setup().circuit(id).runningWatts()));
         List<String> off = new ArrayList<>(others);
         off.add(id);
         Option option = new Option(

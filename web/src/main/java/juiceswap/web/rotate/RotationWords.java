@@ -64,10 +64,10 @@ public class RotationWords {
         }
         List<String> parts = new ArrayList<>();
         if (!move.off().isEmpty()) {
-            parts.add("OFF " + labels(move.off(), household));
+            parts.add(words.say("move.off", "circuits", labels(move.off(), household)));
         }
         if (!move.on().isEmpty()) {
-            parts.add("ON " + labels(move.on(), household));
+            parts.add(words.say("move.on", "circuits", labels(move.on(), household)));
         }
         return String.join(" · ", parts);
     }

@@ -92,7 +92,7 @@ class LookoutWords {
                         "swap.lookout-words.yours-is-awg",
                         "awg",
                         link.awg(),
-                        "format",
+                        "length",
                         (link.lengthM() == null ? "" : String.format(Locale.ENGLISH, ", %.0f m", link.lengthM()))))
                 .orElse("");
     }

@@ -107,7 +107,7 @@ class PartCards {
                         at == 0
                                 ? say("swap.part-cards.it-is-the-next-step")
                                 : at > 0
-                                        ? say("swap.part-cards.it-comes-as-step-from", "value", (at + 1))
+                                        ? say("swap.part-cards.it-comes-as-step-from", "step", (at + 1))
                                         : say("swap.part-cards.the-plan-does-not-need"));
                 addNewlyLive(sentences, whatIf);
                 return new Why(

@@ -83,7 +83,7 @@ public record ReadingForm(List<Field> fields) {
         if (splitPhase) {
             fields.add(field(
                     "l2n", say("swap.reading-form.l2-to-neutral"), "V", legsRequired, typed, Verdict::ofLegVolts));
-            fields.add(field("l1l2", "L1 to L2", "V", false, typed, Verdict::ofLineVolts));
+            fields.add(field("l1l2", say("meter.l1-to-l2"), "V", false, typed, Verdict::ofLineVolts));
         }
         if (action != Action.MEASURE_UTILITY) {
             fields.add(field(
@@ -146,10 +146,10 @@ public record ReadingForm(List<Field> fields) {
             if (value == null) {
                 problem = say(
                         "swap.reading-form.type-a-number-such-as",
-                        "value",
+                        "example",
                         (unit.equals("Hz") ? "60.1" : unit.equals("A") ? "9.5" : "121"));
             } else if (value < 0 || value > 1000) {
-                problem = "From 0 to 1000.";
+                problem = say("swap.reading-form.from-0-to-1000");
             } else {
                 verdict = judge.apply(value).word();
             }

@@ -12,8 +12,10 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import juiceswap.core.Phrase;
+import juiceswap.core.Worded;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Rule;
+import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
 import juiceswap.core.household.Mounting;
@@ -22,6 +24,7 @@ import juiceswap.core.measure.Quantity;
 import juiceswap.core.meter.VoltageCause;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.EventKind;
+import juiceswap.core.supply.Fuel;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -116,9 +119,22 @@ public class Words {
         return messages.say(key, Phrase.named(namesAndValues));
     }
 
-    /** As templates say it: {@code ${#words.with('key', {name: value})}}. */
-    public String with(String key, Map<String, ?> values) {
-        return messages.say(key, values);
+    /** Fuels by their words, as a form offers them. */
+    public Map<String, String> fuels() {
+        return choices("fuel.", Fuel.values());
+    }
+
+    /** Transfer devices by their words, as a house that is begun offers them. */
+    public Map<String, String> devices() {
+        return choices("house.begin.device.", TransferDevice.Kind.values());
+    }
+
+    private Map<String, String> choices(String beginning, Worded[] values) {
+        Map<String, String> choices = new LinkedHashMap<>();
+        for (Worded value : values) {
+            choices.put(value.word(), say(beginning + value.word()));
+        }
+        return choices;
     }
 
     /** The words of that key if there are any, else the others. */

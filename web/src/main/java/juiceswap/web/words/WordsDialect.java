@@ -6,7 +6,7 @@ import org.thymeleaf.context.IExpressionContext;
 import org.thymeleaf.dialect.IExpressionObjectDialect;
 import org.thymeleaf.expression.IExpressionObjectFactory;
 
-/** Lets templates say what has values: {@code ${#words.with('key', {name: value})}}; {@code #{key}} is for what has none. */
+/** Lets templates say what has values: {@code ${#words.say('key', 'name', value)}}; {@code #{key}} is for what has none. */
 @Component
 class WordsDialect implements IExpressionObjectDialect {
     private static final String NAME = "words";

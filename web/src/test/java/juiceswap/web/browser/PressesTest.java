@@ -82,4 +82,23 @@ class PressesTest extends OutageJourney {
         ines.page.locator("[data-key=done]").click();
         assertThat(ines.page).hasURL(Pattern.compile(".*/logbook$"));
     }
+
+    @Test
+    void aPageThatWasChangedHalfwayIsTakenWhole() {
+        Person ines = startsOutage(1280, 800);
+        ines.listening();
+        String before = ines.title();
+        ines.page.evaluate("""
+                () => { Alpine.morph = (frame, text) => {
+                    const fresh = new DOMParser().parseFromString(text, 'text/html');
+                    frame.querySelector('main').dataset.seen = fresh.querySelector('main').dataset.seen;
+                    throw new Error('half done');
+                }; }""");
+        swap.confirm(account("bram"), standing().sequence(), Action.CHECK_CO_ALARM, null, Map.of());
+        assertThat(ines.page.locator("main[data-seen='" + standing().sequence() + "']"))
+                .isVisible();
+        assertThat(ines.title()).isNotEqualTo(before);
+        // and what was taken works
+        ines.confirm();
+    }
 }
