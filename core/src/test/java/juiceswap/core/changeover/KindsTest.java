@@ -216,7 +216,6 @@ class KindsTest {
         SwapState.Change live = on.change();
         live.utilityLive = true;
         assertFalse(changeover.fed(follow(changeover, Goal.ON_UTILITY, live.state())));
-        assertEquals(fuel.fromTank(), fuel.store() != Fuel.Store.PIPE);
         // of a pipe nobody reads litres
         assertEquals(fuel.fromTank(), fuel.litresPerKwh() != null);
     }
