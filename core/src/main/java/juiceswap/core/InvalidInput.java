@@ -1,6 +1,7 @@
 package juiceswap.core;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The one way in which a value of the core refuses to be built or a question to be answered: it names every field that
@@ -17,7 +18,7 @@ public final class InvalidInput extends RuntimeException {
      */
     public record Problem(String field, Phrase what) {
         /** What is wrong, by the key of its sentence and the values that it names. */
-        public Problem(String field, String key, Object... namesAndValues) {
+        public Problem(String field, String key, @Nullable Object... namesAndValues) {
             this(field, Phrase.of(key, namesAndValues));
         }
 
@@ -39,7 +40,7 @@ public final class InvalidInput extends RuntimeException {
     }
 
     /** One problem; {@code field} is a JSON pointer, empty for the whole. */
-    public InvalidInput(String field, String key, Object... namesAndValues) {
+    public InvalidInput(String field, String key, @Nullable Object... namesAndValues) {
         this(List.of(new Problem(field, key, namesAndValues)));
     }
 
@@ -54,10 +55,18 @@ public final class InvalidInput extends RuntimeException {
     }
 
     /** Throws unless {@code holds}. */
-    public static void unless(boolean holds, String field, String key, Object... namesAndValues) {
+    public static void unless(boolean holds, String field, String key, @Nullable Object... namesAndValues) {
         if (!holds) {
             throw new InvalidInput(field, key, namesAndValues);
         }
+    }
+
+    /** The value, which must be there. */
+    public static <T> T present(@Nullable T value, String field, String key, @Nullable Object... namesAndValues) {
+        if (value == null) {
+            throw new InvalidInput(field, key, namesAndValues);
+        }
+        return value;
     }
 
     /** Throws unless {@code value} is a finite number above zero. */

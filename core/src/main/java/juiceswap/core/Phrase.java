@@ -5,6 +5,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import juiceswap.core.measure.Quantity;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Something to tell people: which sentence of the message files, and the values that it names. The core and the log keep
@@ -24,12 +25,12 @@ public record Phrase(String key, Map<String, Object> values) implements Serializ
     }
 
     /** A sentence with the values it names, in turn name and value. */
-    public static Phrase of(String key, Object... namesAndValues) {
+    public static Phrase of(String key, @Nullable Object... namesAndValues) {
         return new Phrase(key, named(namesAndValues));
     }
 
     /** Values by name, from names and values in turn. */
-    public static Map<String, Object> named(Object... namesAndValues) {
+    public static Map<String, Object> named(@Nullable Object... namesAndValues) {
         if (namesAndValues.length % 2 != 0) {
             throw new IllegalArgumentException("a name without a value");
         }

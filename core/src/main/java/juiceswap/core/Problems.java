@@ -11,7 +11,7 @@ public final class Problems {
     private final List<Problem> problems = new ArrayList<>();
 
     /** Notes one. */
-    public void add(String field, String key, Object... namesAndValues) {
+    public void add(String field, String key, @Nullable Object... namesAndValues) {
         problems.add(new Problem(field, key, namesAndValues));
     }
 

@@ -14,6 +14,7 @@ import java.io.IOException;
 import java.io.Serializable;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
@@ -72,6 +73,41 @@ class LayoutTest {
     @Test
     void packagesOfTheWebDoNotDependOnEachOtherInCircles() {
         slices().matching("juiceswap.web.(*)..").should().beFreeOfCycles().check(all);
+    }
+
+    /** The log of an outage is what pages stand on; it knows none of them. */
+    @Test
+    void theOutageKnowsNoPage() {
+        noClasses()
+                .that()
+                .resideInAPackage("juiceswap.web.outage..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage(
+                        "juiceswap.web.swap..",
+                        "juiceswap.web.now..",
+                        "juiceswap.web.rotate..",
+                        "juiceswap.web.meter..",
+                        "juiceswap.web.house..",
+                        "juiceswap.web.logbook..",
+                        "juiceswap.web.drawing..")
+                .check(all);
+    }
+
+    @Test
+    void everyPackageSaysWhatMayBeNull() throws IOException {
+        for (Path sources : List.of(Path.of("src/main/java"), Path.of("../core/src/main/java"))) {
+            try (Stream<Path> packages = Files.walk(sources)) {
+                for (Path one : packages.filter(LayoutTest::hasClasses).toList()) {
+                    assertThat(one.resolve("package-info.java")).content().contains("@NullMarked");
+                }
+            }
+        }
+    }
+
+    private static boolean hasClasses(Path directory) {
+        String[] names = directory.toFile().list((in, name) -> name.endsWith(".java"));
+        return names != null && names.length > 0;
     }
 
     @Test

@@ -155,8 +155,8 @@ public record LoadsReading(
         /** What a circuit drew, from the amps of its leg before and after it was switched. */
         public static Measured of(
                 Setup setup, String circuit, double beforeL1, double beforeL2, double afterL1, double afterL2) {
-            Circuit found = setup.find(circuit);
-            InvalidInput.unless(found != null, "/circuit", "invalid.no-circuit", "circuit", circuit);
+            InvalidInput.unless(setup.find(circuit) != null, "/circuit", "invalid.no-circuit", "circuit", circuit);
+            Circuit found = setup.circuit(circuit);
             double l1 = Math.abs(afterL1 - beforeL1);
             double l2 = Math.abs(afterL2 - beforeL2);
             boolean both = setup.source().splitPhase() && found.twoPole();

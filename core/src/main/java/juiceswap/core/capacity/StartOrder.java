@@ -8,6 +8,7 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Setup;
@@ -57,7 +58,7 @@ public record StartOrder(List<Step> steps, double peakUtilisation, boolean fits)
             Step cheapest = null;
             for (String candidate : left) {
                 boolean mustPrecede =
-                        left.stream().anyMatch(other -> before.get(other).contains(candidate));
+                        left.stream().anyMatch(other -> of(before, other).contains(candidate));
                 if (mustPrecede) {
                     continue;
                 }
@@ -67,7 +68,7 @@ public record StartOrder(List<Step> steps, double peakUtilisation, boolean fits)
                     cheapest = last;
                 }
             }
-            Step chosen = java.util.Objects.requireNonNull(cheapest, "circles in needs are refused by Setup");
+            Step chosen = Objects.requireNonNull(cheapest, "circles in needs are refused by Setup");
             steps.add(chosen);
             left.remove(chosen.circuit());
             running = minus(running, LegWatts.running(setup.circuit(chosen.circuit()), splitPhase));
@@ -99,23 +100,27 @@ public record StartOrder(List<Step> steps, double peakUtilisation, boolean fits)
         LinkedHashSet<String> leading = new LinkedHashSet<>();
         for (String id : first) {
             if (closing.contains(id)) {
-                first.stream().filter(other -> before.get(id).contains(other)).forEach(leading::add);
+                first.stream().filter(other -> of(before, id).contains(other)).forEach(leading::add);
                 leading.add(id);
             }
         }
         Set<String> early = new HashSet<>(leading);
-        leading.forEach(id -> early.addAll(before.get(id)));
+        leading.forEach(id -> early.addAll(of(before, id)));
         Set<String> earlier = new HashSet<>();
         for (String id : leading) {
-            before.get(id).addAll(earlier);
+            of(before, id).addAll(earlier);
             earlier.add(id);
         }
         for (String id : closing) {
             if (!early.contains(id)) {
-                before.get(id).addAll(leading);
+                of(before, id).addAll(leading);
             }
         }
         return before;
+    }
+
+    private static Set<String> of(Map<String, Set<String>> before, String id) {
+        return Objects.requireNonNull(before.get(id), id);
     }
 
     /** Everything that {@code id} needs, directly or through others, as far as it is to be closed too. */

@@ -109,7 +109,7 @@ public record Nameplate(
             return lockedRotorAmps * volts;
         }
         if (horsepower != null && codeLetter != null) {
-            return horsepower * KVA_PER_HORSEPOWER.get(codeLetter) * 1000;
+            return horsepower * Objects.requireNonNull(KVA_PER_HORSEPOWER.get(codeLetter)) * 1000;
         }
         boolean givenInHorsepower = runningWatts == null && amps == null;
         return unitRunningWatts(volts) * (motor || givenInHorsepower ? MOTOR_START_FACTOR : 1);

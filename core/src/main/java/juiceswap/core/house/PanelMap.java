@@ -144,7 +144,7 @@ public final class PanelMap {
         List<String> there = at(space);
         boolean alone = there.size() == 1;
         boolean tandem = there.size() <= MOST_IN_A_SPACE
-                && there.stream().allMatch(other -> places.get(other).size() == 1);
+                && there.stream().allMatch(other -> placeOf(other).size() == 1);
         return alone || poles == 1 && tandem && there.contains(id);
     }
 

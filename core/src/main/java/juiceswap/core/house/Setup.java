@@ -140,7 +140,7 @@ public record Setup(TransferDevice transfer, Source source, List<Link> path, Lis
             while (!open.isEmpty()) {
                 String next = open.remove(open.size() - 1);
                 if (reached.add(next)) {
-                    open.addAll(byId.get(next).needs());
+                    open.addAll(Objects.requireNonNull(byId.get(next)).needs());
                 }
             }
             if (reached.contains(circuits.get(i).id())) {

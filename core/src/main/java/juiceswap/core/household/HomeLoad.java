@@ -2,6 +2,7 @@ package juiceswap.core.household;
 
 import juiceswap.core.InvalidInput;
 import juiceswap.core.house.Estimate;
+import juiceswap.core.house.Estimate.Known;
 import juiceswap.core.house.Load;
 import juiceswap.core.meter.ClampReading;
 import org.jspecify.annotations.Nullable;
@@ -17,7 +18,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record HomeLoad(
         Load load,
-        Estimate.@Nullable Known said,
+        @Nullable Known said,
         @Nullable Double lowWatts,
         @Nullable Double highWatts,
         boolean leftOff,
@@ -36,8 +37,8 @@ public record HomeLoad(
     }
 
     /** How its watts are known: from the label unless somebody has said otherwise. */
-    public Estimate.Known known() {
-        return said == null ? Estimate.Known.NAMEPLATE : said;
+    public Known known() {
+        return said == null ? Known.NAMEPLATE : said;
     }
 
     /** Watts while it runs, with their possible error. */

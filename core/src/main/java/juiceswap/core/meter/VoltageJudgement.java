@@ -76,8 +76,7 @@ public record VoltageJudgement(Verdict verdict, List<VoltageCause> causes, List<
         if (!splitPhase) {
             return null;
         }
-        boolean bothLegs = l1 != null && l2 != null;
-        if (bothLegs && line != null) {
+        if (l1 != null && l2 != null && line != null) {
             if (line > 1.06 * (l1 + l2) || line < 0.94 * Math.abs(l1 - l2)) {
                 return new Cause(VoltageCause.MISREAD, Verdict.WATCH);
             }
@@ -89,7 +88,7 @@ public record VoltageJudgement(Verdict verdict, List<VoltageCause> causes, List<
         if (legIsLost(readings)) {
             return new Cause(VoltageCause.LOST_LEG, Verdict.STOP);
         }
-        if (!bothLegs) {
+        if (l1 == null || l2 == null) {
             return null;
         }
         double apart = Math.abs(l1 - l2);

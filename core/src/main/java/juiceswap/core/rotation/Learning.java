@@ -29,12 +29,14 @@ public final class Learning {
      */
     public static Optional<Learned> of(StandingNeed.Keep keep, Had had, boolean on, double celsius, Instant now) {
         Had.Observed last = null;
+        Double before = null;
         for (Had.Observed one : had.observed()) {
             if (one.circuit().equals(keep.circuit()) && one.celsius() != null) {
                 last = one;
+                before = one.celsius();
             }
         }
-        if (last == null) {
+        if (last == null || before == null) {
             return Optional.empty();
         }
         Instant changed = had.since(keep.circuit());
@@ -43,8 +45,8 @@ public final class Learning {
             return Optional.empty();
         }
         return on
-                ? recoverMinutes(keep, last.celsius(), celsius, minutes).map(recover -> new Learned(false, recover))
-                : holdMinutes(keep, last.celsius(), celsius, minutes).map(hold -> new Learned(true, hold));
+                ? recoverMinutes(keep, before, celsius, minutes).map(recover -> new Learned(false, recover))
+                : holdMinutes(keep, before, celsius, minutes).map(hold -> new Learned(true, hold));
     }
 
     /**

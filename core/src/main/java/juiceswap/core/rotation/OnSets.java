@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.capacity.Capacity;
@@ -78,8 +79,8 @@ final class OnSets {
                 excluded[i] |= k != i && (circuit.excludes(other) || clash) ? 1L << k : 0;
             }
             for (String id : setup.withNeeded(List.of(circuit.id()))) {
-                withNeeded[i] |= 1L << numbers.get(id);
-                dependants[numbers.get(id)] |= id.equals(circuit.id()) ? 0 : 1L << i;
+                withNeeded[i] |= 1L << number(id);
+                dependants[number(id)] |= id.equals(circuit.id()) ? 0 : 1L << i;
             }
         }
         Limits limits = Limits.of(setup.source(), setup.path());
@@ -96,7 +97,7 @@ final class OnSets {
     }
 
     int number(String id) {
-        return numbers.get(id);
+        return Objects.requireNonNull(numbers.get(id), id);
     }
 
     String id(int number) {

@@ -1,10 +1,12 @@
 package juiceswap.core.rotation;
 
+import java.time.Duration;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Need.Priority;
@@ -152,12 +154,14 @@ public sealed interface StandingNeed {
             Window window = one.daily() == null
                     ? new Window(day.atStartOfDay(), day.plusDays(1).atStartOfDay())
                     : one.daily().on(day);
-            if (horizon.over(window) || !window.from().isBefore(end)) {
+            LocalDateTime opens = Objects.requireNonNull(window.from());
+            LocalDateTime closes = Objects.requireNonNull(window.to());
+            if (horizon.over(window) || !opens.isBefore(end)) {
                 continue;
             }
             if (one instanceof AlwaysOn always) {
                 needs.add(new Need.Always(always.circuit, always.priority, window));
-            } else if (!window.to().isAfter(end)) {
+            } else if (!closes.isAfter(end)) {
                 // what a window that goes on beyond the plan asks for can still be had after it
                 addTurn(needs, one, window, horizon, had);
             }
@@ -165,19 +169,19 @@ public sealed interface StandingNeed {
     }
 
     private static void addTurn(List<Need> needs, StandingNeed one, Window window, Horizon horizon, Had had) {
+        LocalDateTime opens = Objects.requireNonNull(window.from());
+        LocalDateTime closes = Objects.requireNonNull(window.to());
         if (one instanceof OnceADay once) {
-            double ran = had.running(once.circuit, window.from(), horizon.start());
-            boolean done = had.longestRun(once.circuit, window.from(), horizon.start()) >= once.minutes;
+            double ran = had.running(once.circuit, opens, horizon.start());
+            boolean done = had.longestRun(once.circuit, opens, horizon.start()) >= once.minutes;
             // it may have been in the middle of its hours that the outage, or the plan, began
-            double left =
-                    java.time.Duration.between(horizon.start(), window.to()).toMinutes() + ran;
+            double left = Duration.between(horizon.start(), closes).toMinutes() + ran;
             if (!done && (left >= once.minutes)) {
                 needs.add(new Need.Session(once.circuit, once.priority, once.minutes, null, ran, window));
             }
         } else if (one instanceof HoursADay hours) {
-            double done = had.minutes(hours.circuit, window.from(), horizon.start());
-            double left = java.time.Duration.between(
-                            horizon.start().isAfter(window.from()) ? horizon.start() : window.from(), window.to())
+            double done = had.minutes(hours.circuit, opens, horizon.start());
+            double left = Duration.between(horizon.start().isAfter(opens) ? horizon.start() : opens, closes)
                     .toMinutes();
             if (done < hours.minutes) {
                 needs.add(new Need.Minutes(

@@ -54,7 +54,7 @@ public class EngineApi {
         JsonNode request = Requests.read(schemas, "capacity", http);
         Setup setup = SetupReader.read(request.path("setup"), "/setup");
         List<String> on = Json.knownOnce(request, "on", SwapJson.ids(setup));
-        String closing = Json.text(request, "closing", null);
+        String closing = Json.text(request, "closing");
         Requests.requireKnown(setup, closing, "/closing");
         return answer(Capacity.of(setup, on, closing));
     }
@@ -138,7 +138,7 @@ public class EngineApi {
         JsonNode request = Requests.read(schemas, "changeover-try", http);
         Changeover changeover = changeoverOf(request);
         Action action = Action.of(request.path("action").asString()).orElseThrow();
-        String circuit = Json.text(request, "circuit", null);
+        String circuit = Json.text(request, "circuit");
         Requests.requireKnown(changeover.setup(), circuit, "/circuit");
         InvalidInput.unless(action != Action.PICK_UP || circuit != null, "/circuit", "invalid.which-circuit");
         Goal goal = Goal.of(Json.text(request, "goal", "")).orElse(null);

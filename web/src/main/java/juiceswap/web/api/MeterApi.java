@@ -17,6 +17,7 @@ import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Source.BondChange;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -60,7 +61,7 @@ public class MeterApi {
                                 .toList());
     }
 
-    private static Double ohms(JsonNode tests, String field) {
+    private static @Nullable Double ohms(JsonNode tests, String field) {
         return tests.path(field).isString() ? Double.valueOf(Double.POSITIVE_INFINITY) : Json.number(tests, field);
     }
 

@@ -5,11 +5,13 @@ import static juiceswap.web.words.Say.say;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.Finding;
 import juiceswap.core.house.Leg;
 import juiceswap.core.household.Household;
 import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A capacity check in words and as two glasses.
@@ -36,7 +38,7 @@ public record FitView(String verdict, String headline, List<String> lines, List<
             double planLine) {}
 
     /** {@code closing} may be null. */
-    public static FitView of(Household household, Capacity capacity, String closing) {
+    public static FitView of(Household household, Capacity capacity, @Nullable String closing) {
         List<String> lines = new ArrayList<>();
         lines.add(say(
                 "drawing.fit.of-w-running-of-w",
@@ -94,7 +96,8 @@ public record FitView(String verdict, String headline, List<String> lines, List<
             case NEEDS_OFF -> say("drawing.fit.needs-to-be-on", "circuit", circuit, "other", other);
             case NOT_WITH -> say("drawing.fit.must-not-run-together-with", "circuit", circuit, "other", other);
             case LOCKED_OFF -> say("drawing.fit.is-locked-off", "circuit", circuit);
-            case TOO_MANY_BREAKERS -> say("drawing.fit.too-many-breakers-on-by", "by", Math.round(finding.by()));
+            case TOO_MANY_BREAKERS ->
+                say("drawing.fit.too-many-breakers-on-by", "by", Math.round(Objects.requireNonNull(finding.by())));
             case CIRCUIT_OVER ->
                 circuit + " "
                         + say(

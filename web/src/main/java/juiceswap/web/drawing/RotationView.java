@@ -242,7 +242,7 @@ public record RotationView(
                     y,
                     size.row,
                     bars,
-                    before == null ? List.of() : bars(before, id, shift()),
+                    before == null ? List.of() : bars(before, id, shift(before)),
                     levels == null ? null : reserve(id, levels, y),
                     level,
                     unmet,
@@ -266,7 +266,7 @@ public record RotationView(
                             + (level == null ? "" : say("drawing.rotation.left", "level", level)));
         }
 
-        private int shift() {
+        private int shift(RotationPlan before) {
             return (int) (java.time.Duration.between(before.rotation().horizon().first(), horizon.first())
                             .toMinutes()
                     / horizon.slotMinutes());
@@ -298,6 +298,7 @@ public record RotationView(
                             && pin.circuit().equals(id)
                             && pin.window().from() != null
                             && pin.window().from().isBefore(horizon.at(to))
+                            && pin.window().to() != null
                             && pin.window().to().isAfter(horizon.at(from)));
         }
 

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import juiceswap.core.meter.Trend;
 import juiceswap.core.meter.Trend.Point;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Readings over the outage as a small chart, 320 by 90, with the good band shaded.
@@ -31,7 +32,7 @@ public record TrendView(
         List<Dot> dots,
         int count,
         String last,
-        String warning) {
+        @Nullable String warning) {
     private static final double WIDTH = 320;
     private static final double HEIGHT = 90;
     private static final double EDGE = 6;

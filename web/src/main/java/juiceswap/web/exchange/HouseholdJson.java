@@ -127,7 +127,7 @@ public final class HouseholdJson {
                             sub.path("name").asString(),
                             panel(sub, sub.path("spaces").asInt()),
                             List.of(),
-                            Json.text(sub, "feeder", null)));
+                            Json.text(sub, "feeder")));
             if (read != null) {
                 panels.add(read);
             }

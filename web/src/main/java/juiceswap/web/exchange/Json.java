@@ -5,10 +5,12 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.function.Supplier;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.databind.DeserializationFeature;
@@ -36,7 +38,7 @@ public final class Json {
     }
 
     /** An object from names and values in turn; values may be null. */
-    public static Map<String, Object> object(Object... namesAndValues) {
+    public static Map<String, @Nullable Object> object(@Nullable Object... namesAndValues) {
         Map<String, Object> object = new LinkedHashMap<>();
         for (int i = 0; i < namesAndValues.length; i += 2) {
             object.put((String) namesAndValues[i], namesAndValues[i + 1]);
@@ -90,8 +92,13 @@ public final class Json {
     }
 
     public static String text(JsonNode parent, String field, String otherwise) {
+        return Objects.requireNonNullElse(text(parent, field), otherwise);
+    }
+
+    /** The text of a field, null where there is none. */
+    public static @Nullable String text(JsonNode parent, String field) {
         JsonNode node = parent.path(field);
-        return node.isString() ? node.asString() : otherwise;
+        return node.isString() ? node.asString() : null;
     }
 
     public static boolean flag(JsonNode parent, String field, boolean otherwise) {
@@ -99,7 +106,7 @@ public final class Json {
         return node.isBoolean() ? node.asBoolean() : otherwise;
     }
 
-    public static Double number(JsonNode parent, String field) {
+    public static @Nullable Double number(JsonNode parent, String field) {
         JsonNode node = parent.path(field);
         return node.isNumber() ? (Double) node.asDouble() : null;
     }

@@ -13,6 +13,7 @@ import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.Worded;
 import juiceswap.core.house.Need;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
 /** Builds needs of a rotation from JSON that already satisfies its schema. */
@@ -112,8 +113,8 @@ public final class NeedsReader {
     }
 
     /** A local time to the minute, null when absent. */
-    public static LocalDateTime time(JsonNode json, String field) {
-        String text = Json.text(json, field, null);
+    public static @Nullable LocalDateTime time(JsonNode json, String field) {
+        String text = Json.text(json, field);
         try {
             return text == null ? null : LocalDateTime.parse(text, MINUTES);
         } catch (DateTimeParseException e) {
@@ -121,7 +122,12 @@ public final class NeedsReader {
         }
     }
 
-    public static String text(LocalDateTime time) {
+    /** A local time to the minute, which must be there. */
+    public static LocalDateTime timeThere(JsonNode json, String field) {
+        return InvalidInput.present(time(json, field), "/" + field, "invalid.missing");
+    }
+
+    public static @Nullable String text(@Nullable LocalDateTime time) {
         return time == null ? null : MINUTES.format(time);
     }
 }

@@ -2,7 +2,6 @@ package juiceswap.web.exchange;
 
 import static juiceswap.web.exchange.Json.object;
 
-import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -37,11 +36,11 @@ public final class RotationJson {
             JsonNode off = request.path("engineOff").get(i);
             engineOff.add(Json.under(
                     "/engineOff/" + i,
-                    () -> new Horizon.EngineOff(requiredTime(off, "from"), requiredTime(off, "to"))));
+                    () -> new Horizon.EngineOff(NeedsReader.timeThere(off, "from"), NeedsReader.timeThere(off, "to"))));
         }
         JsonNode sleep = request.path("sleep");
         return new Horizon(
-                requiredTime(request, "start"),
+                NeedsReader.timeThere(request, "start"),
                 request.path("slotMinutes").asInt(),
                 request.path("slots").asInt(),
                 sleep.isObject()
@@ -51,12 +50,6 @@ public final class RotationJson {
                                         StandingNeedJson.clock(sleep, "from"), StandingNeedJson.clock(sleep, "to")))
                         : null,
                 engineOff);
-    }
-
-    private static LocalDateTime requiredTime(JsonNode json, String field) {
-        LocalDateTime time = NeedsReader.time(json, field);
-        InvalidInput.unless(time != null, "/" + field, "invalid.missing");
-        return time;
     }
 
     /** A question without its setup, as {@link #stored} takes it. */

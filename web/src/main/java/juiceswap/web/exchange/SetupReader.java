@@ -161,7 +161,7 @@ public final class SetupReader {
         return new Link(
                 Link.Kind.of(json.path("kind").asString()).orElseThrow(),
                 json.path("amps").asDouble(),
-                Json.text(json, "awg", null),
+                Json.text(json, "awg"),
                 Json.number(json, "lengthM"),
                 Json.number(json, "plugAmps"));
     }
@@ -179,10 +179,10 @@ public final class SetupReader {
         List<Integer> spaces = new ArrayList<>();
         json.path("spaces").forEach(space -> spaces.add(space.asInt()));
         String id = json.path("id").asString();
-        String leg = Json.text(json, "legAsFound", null);
+        String leg = Json.text(json, "legAsFound");
         Map<Occasion, Choice> choices = new EnumMap<>(Occasion.class);
         for (Occasion occasion : Occasion.values()) {
-            String word = Json.text(json, occasion.word(), null);
+            String word = Json.text(json, occasion.word());
             if (word != null) {
                 choices.put(occasion, Choice.of(word));
             }
@@ -199,13 +199,13 @@ public final class SetupReader {
                         new EnteredCircuit.Ties(
                                 Json.texts(json, "needs"),
                                 Json.texts(json, "notWith"),
-                                Json.text(json, "sharedNeutralWith", null)),
+                                Json.text(json, "sharedNeutralWith")),
                         Json.flag(json, "lockedOff", false),
                         new EnteredCircuit.Said(Json.text(json, "note", ""), choices)));
     }
 
     private static HomeLoad homeLoad(JsonNode json) {
-        String known = Json.text(json, "known", null);
+        String known = Json.text(json, "known");
         JsonNode clamp = json.path("clamp");
         ClampReading reading = !clamp.isObject()
                 ? null
@@ -225,7 +225,7 @@ public final class SetupReader {
     }
 
     private static Load load(JsonNode json) {
-        String leg = Json.text(json, "leg", null);
+        String leg = Json.text(json, "leg");
         return new Load(
                 json.path("name").asString(),
                 json.path("volts").asInt(),
@@ -235,7 +235,7 @@ public final class SetupReader {
                         Json.number(json, "startingWatts"),
                         Json.number(json, "amps"),
                         Json.number(json, "horsepower"),
-                        Json.text(json, "codeLetter", null),
+                        Json.text(json, "codeLetter"),
                         Json.number(json, "lockedRotorAmps"),
                         Json.flag(json, "motor", false)),
                 Json.number(json, "dutyPercent", 100),

@@ -56,8 +56,8 @@ public final class StandingNeedJson {
     }
 
     private static @Nullable Daily daily(JsonNode json) {
-        String from = Json.text(json, "from", null);
-        String to = Json.text(json, "to", null);
+        String from = Json.text(json, "from");
+        String to = Json.text(json, "to");
         InvalidInput.unless((from == null) == (to == null), "/to", "invalid.from-and-to");
         return from == null ? null : new Daily(clock(json, "from"), clock(json, "to"));
     }

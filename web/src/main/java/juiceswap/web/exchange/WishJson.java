@@ -11,8 +11,8 @@ public final class WishJson {
     private WishJson() {}
 
     public static Wish read(JsonNode json) {
-        var from = NeedsReader.time(json, "from");
-        var to = NeedsReader.time(json, "to");
+        var from = NeedsReader.timeThere(json, "from");
+        var to = NeedsReader.timeThere(json, "to");
         return switch (json.path("kind").asString()) {
             case "job" ->
                 new Wish.Job(

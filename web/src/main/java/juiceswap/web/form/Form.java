@@ -64,7 +64,7 @@ public final class Form implements Serializable {
     }
 
     /** Notes what is wrong with a field, unless something is already. */
-    public void problem(String field, String key, Object... namesAndValues) {
+    public void problem(String field, String key, @Nullable Object... namesAndValues) {
         problems.putIfAbsent(field, Phrase.of(key, namesAndValues));
     }
 

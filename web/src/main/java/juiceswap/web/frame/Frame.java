@@ -9,16 +9,17 @@ import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.household.Household;
+import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.drawing.LineView;
 import juiceswap.web.household.Households;
+import juiceswap.web.outage.Outages;
+import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.rotate.LoadWatch;
 import juiceswap.web.rotate.RotationWords;
 import juiceswap.web.rotate.Rotations;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
-import juiceswap.web.swap.Outages;
-import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.words.Words;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -105,7 +106,7 @@ class Frame {
                                 say("frame.frame.nobody-goes-back-in"),
                                 say("frame.frame.fresh-air-then-call-for")));
             } else if (standing.stop() != null) {
-                model.addAttribute("stopStrip", strip(outage, standing));
+                model.addAttribute("stopStrip", strip(outage, standing, standing.stop()));
             }
             return;
         }
@@ -122,18 +123,18 @@ class Frame {
                 words.say("over.open", "circuits", RotationWords.labels(warning.openFirst(), outage.household())));
     }
 
-    private StopStrip strip(Outage outage, Standing standing) {
+    private StopStrip strip(Outage outage, Standing standing, Event.RefusedReading stop) {
         Household household = outage.household();
         Plan plan = standing.plan();
         String first = plan.steps().isEmpty()
                 ? ""
                 : words.title(plan.steps().get(0).action(), plan.steps().get(0).circuit(), household);
         return new StopStrip(
-                words.causes(standing.stop().measured().causes()),
+                words.causes(stop.measured().causes()),
                 say(
                         "frame.frame.at-the",
                         "word",
-                        standing.stop().action().place(standing.changeover()).word()),
+                        stop.action().place(standing.changeover()).word()),
                 first);
     }
 

@@ -96,7 +96,7 @@ class CircuitController {
                             links
                                     ? linkValues(entry)
                                     : editingLoad
-                                            ? loadValues(entry.loads().get(load))
+                                            ? loadValues(entry.loads().get(Objects.requireNonNull(load)))
                                             : Map.of(
                                                     "volts",
                                                     entry.circuit().twoPole() ? "240" : "120",

@@ -65,16 +65,16 @@ class CordsController {
         for (int i = 0; i < file.cords().size(); i++) {
             cords.add(view(i, file.cords().get(i), file));
         }
-        boolean one = cord != null && cord >= 0 && cord < file.cords().size();
+        Integer one = cord != null && cord >= 0 && cord < file.cords().size() ? cord : null;
         model.addAttribute("cords", cords);
         model.addAttribute("appliances", appliances(file, (Form) Objects.requireNonNull(model.getAttribute("form"))));
-        model.addAttribute("cord", one ? cord : null);
-        model.addAttribute("add", add || one);
+        model.addAttribute("cord", one);
+        model.addAttribute("add", add || one != null);
         model.addAttribute("gauges", Conductor.gauges().subList(0, 6));
         model.addAttribute("gfciSet", file.setup().source().gfciOutlets());
         Form form = (Form) Objects.requireNonNull(model.getAttribute("form"));
-        if (!form.wrong() && one) {
-            ExtensionCord chosen = file.cords().get(cord);
+        if (!form.wrong() && one != null) {
+            ExtensionCord chosen = file.cords().get(one);
             Map<String, String> values = new HashMap<>();
             values.put("name", chosen.name());
             values.put("awg", chosen.cord().wire().gauge());

@@ -312,6 +312,7 @@ class DeviceController {
             model.addAttribute("form", form);
             return show(account, "", key, model);
         }
+        Objects.requireNonNull(onDay, "a day that can't be read is a problem of the form");
         boolean passed = !form.value("result").equals("failed");
         tests.record(account.householdId(), key, passed, form.value("note").strip(), account.displayName(), onDay);
         flash.addFlashAttribute("taken", Phrase.of(passed ? "told.recorded" : "told.recorded-failed"));

@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Function;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
@@ -303,17 +304,15 @@ final class LoadTable {
 
         private static int first(String space) {
             Double number = Form.numberIn(space.split("[-–/ ,+&ab]")[0]);
-            InvalidInput.unless(number != null, "/space", "invalid.no-space", "typed", space);
-            return number.intValue();
+            return InvalidInput.present(number, "/space", "invalid.no-space", "typed", space)
+                    .intValue();
         }
 
         private EnteredCircuit added() {
-            String label = cells.get("label");
-            InvalidInput.unless(label != null, "/label", "invalid.no-circuit-by-rest");
-            String written = cells.get("space");
-            InvalidInput.unless(written != null, "/space", "invalid.no-circuit-named", "label", label);
-            Double amps = number("breaker_amps");
-            InvalidInput.unless(amps != null, "/breakerAmps", "invalid.missing");
+            String label = InvalidInput.present(cells.get("label"), "/label", "invalid.no-circuit-by-rest");
+            String written =
+                    InvalidInput.present(cells.get("space"), "/space", "invalid.no-circuit-named", "label", label);
+            double amps = InvalidInput.present(number("breaker_amps"), "/breakerAmps", "invalid.missing");
             HomePanel panel = panel();
             int space = panel.panel().spaceOf(first(written));
             boolean twoPole = "2".equals(cells.get("poles"))
@@ -340,14 +339,14 @@ final class LoadTable {
         private EnteredCircuit describe(EnteredCircuit before, boolean wasThere) {
             EnteredCircuit circuit = before;
             if (wasThere && cells.containsKey("label")) {
-                circuit = circuit.withLabel(cells.get("label"));
+                circuit = circuit.withLabel(cell("label"));
             }
             Double amps = wasThere ? number("breaker_amps") : null;
             if (amps != null) {
                 circuit = circuit.withBreakerAmps(amps);
             }
             if (cells.containsKey("note")) {
-                circuit = circuit.withNote(cells.get("note"));
+                circuit = circuit.withNote(cell("note"));
             }
             circuit = circuit.withLockedOff(flag("locked_off", "lockedOff", circuit.lockedOff()));
             for (Occasion occasion : Occasion.values()) {
@@ -362,17 +361,21 @@ final class LoadTable {
         }
 
         private List<String> ids(String column, List<String> otherwise) {
-            return cells.containsKey(column) ? List.of(cells.get(column).split("[;, ]+")) : otherwise;
+            return cells.containsKey(column) ? List.of(cell(column).split("[;, ]+")) : otherwise;
         }
 
         private <E extends Enum<E> & Worded> E word(Class<E> kind, String column, String field) {
-            return Json.under(
-                    "/" + field, () -> Worded.of(kind, cells.get(column).toLowerCase(Locale.ROOT)));
+            return Json.under("/" + field, () -> Worded.of(kind, cell(column).toLowerCase(Locale.ROOT)));
+        }
+
+        /** What a column that is there says. */
+        private String cell(String column) {
+            return Objects.requireNonNull(cells.get(column), column);
         }
 
         /** Changes the load of that name, or adds it. */
         private Household withLoad(Household house, String id, String label, List<Phrase> does) {
-            String name = cells.get("load");
+            String name = cell("load");
             List<HomeLoad> loads = new ArrayList<>(house.entered(id).loads());
             int at = -1;
             for (int i = 0; i < loads.size(); i++) {

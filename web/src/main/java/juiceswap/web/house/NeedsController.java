@@ -56,7 +56,7 @@ class NeedsController {
             @RequestParam(required = false) @Nullable String keeping,
             Model model) {
         Household file = editing.open(account, TAB, model).file();
-        if (!((Form) model.getAttribute("form")).wrong()) {
+        if (!((Form) Objects.requireNonNull(model.getAttribute("form"))).wrong()) {
             model.addAttribute("form", new Form(filled(file, need, add, keeping)));
         }
         return page(file, need, add, model);

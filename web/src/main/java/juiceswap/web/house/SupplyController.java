@@ -90,7 +90,10 @@ class SupplyController {
             } else if (edit.equals("link")) {
                 model.addAttribute(
                         "form",
-                        new Form(oneLink ? linkValues(file.setup().path().get(link)) : Map.of("kind", "cord")));
+                        new Form(
+                                oneLink
+                                        ? linkValues(file.setup().path().get(Objects.requireNonNull(link)))
+                                        : Map.of("kind", "cord")));
             } else if (edit.equals("place")) {
                 model.addAttribute("form", new Form(placeValues(file)));
             }

@@ -126,11 +126,12 @@ class LiveUpdates implements SmartLifecycle {
     }
 
     private void send(long household, SseEmitter.SseEventBuilder event) {
-        for (SseEmitter stream : streams.getOrDefault(household, List.of())) {
+        List<SseEmitter> listening = streams.getOrDefault(household, List.of());
+        for (SseEmitter stream : listening) {
             try {
                 stream.send(event);
             } catch (IOException | IllegalStateException gone) {
-                streams.get(household).remove(stream);
+                listening.remove(stream);
             }
         }
     }

@@ -25,9 +25,9 @@ import juiceswap.web.exchange.EventJson;
 import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.meter.Trends;
+import juiceswap.web.outage.Outages;
+import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.Outages;
-import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.words.Words;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
@@ -265,7 +265,7 @@ class LogbookController {
         return String.join(" · ", shown);
     }
 
-    private static void add(List<String> shown, String name, Double value, String format) {
+    private static void add(List<String> shown, String name, @Nullable Double value, String format) {
         if (value != null) {
             shown.add((name + " " + String.format(Locale.ENGLISH, format, value)).strip());
         }

@@ -21,9 +21,10 @@ import juiceswap.core.supply.Source;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.household.Households;
+import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.SwapService;
 import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -63,11 +64,22 @@ class BondingController {
      * @param finding what it says, in a word, or empty
      */
     public record Asked(
-            String name, String title, String where, String answer, String ohms, String problem, String finding) {}
+            String name,
+            String title,
+            String where,
+            String answer,
+            String ohms,
+            @Nullable String problem,
+            String finding) {}
 
     /** What the tests amount to. */
     public record Judged(
-            String verdict, String headline, String why, List<String> actions, boolean safe, Integer bonds) {}
+            String verdict,
+            String headline,
+            String why,
+            List<String> actions,
+            boolean safe,
+            @Nullable Integer bonds) {}
 
     @GetMapping
     String ask(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
@@ -165,7 +177,8 @@ class BondingController {
     }
 
     private Asked asked(String test, Map<String, String> typed) {
-        String answer = ANSWERS.contains(typed.getOrDefault(test, "")) ? typed.get(test) : "";
+        String said = typed.getOrDefault(test, "");
+        String answer = ANSWERS.contains(said) ? said : "";
         String ohms = typed.getOrDefault(test + "Ohms", "").strip();
         String problem = null;
         Double value = null;
@@ -192,7 +205,7 @@ class BondingController {
         return new BondTests(ohms(asked, 0), ohms(asked, 1), ohms(asked, 2));
     }
 
-    private static Double ohms(List<Asked> asked, int index) {
+    private static @Nullable Double ohms(List<Asked> asked, int index) {
         if (index >= asked.size()) {
             return null;
         }

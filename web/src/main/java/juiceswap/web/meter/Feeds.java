@@ -15,9 +15,9 @@ import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageJudgement;
 import juiceswap.core.supply.Limits;
+import juiceswap.web.outage.Outages;
+import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.Outages;
-import juiceswap.web.swap.Outages.Outage;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 

@@ -9,8 +9,8 @@ import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.supply.Bond;
 import juiceswap.web.household.Households;
+import juiceswap.web.outage.Outages;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.Outages;
 import org.springframework.stereotype.Component;
 
 /** What the meter is held to: the house as it stands in the outage, else as it would be in one. */

@@ -15,7 +15,7 @@ import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.meter.ReadingStore.Source;
-import juiceswap.web.swap.Outages;
+import juiceswap.web.outage.Outages;
 import org.jooq.DSLContext;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;

@@ -12,8 +12,8 @@ import juiceswap.core.meter.Trend;
 import juiceswap.core.meter.Trend.Point;
 import juiceswap.core.supply.Limits;
 import juiceswap.web.drawing.TrendView;
+import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.Outages.Outage;
 import org.springframework.stereotype.Component;
 
 /** Readings over time as charts, one for each kind that was read more than once. */

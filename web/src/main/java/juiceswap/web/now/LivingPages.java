@@ -10,6 +10,7 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Set;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.DutyWatts;
@@ -84,7 +85,7 @@ class LivingPages {
                 tank(life),
                 life.inForce() == null
                         ? List.of()
-                        : rotationWords.shortfalls(life.inForce().plan(), household),
+                        : rotationWords.shortfalls(life.lived().plan(), household),
                 life.proposed() != null,
                 readingDue(life),
                 asked == null || life.setup().find(asked) == null ? null : asked(life, asked, needs));
@@ -114,8 +115,8 @@ class LivingPages {
 
     private NextMove next(Life life, Progress progress) {
         Household household = life.outage().household();
-        Move move = progress.next();
-        boolean refuel = Refuelling.fills(move.at(), life.fillings(life.inForce()));
+        Move move = Objects.requireNonNull(progress.next());
+        boolean refuel = Refuelling.fills(move.at(), life.fillings(life.lived()));
         List<Breaker> breakers = new ArrayList<>();
         if (move.kind() == MoveKind.VISIT) {
             move.off()
@@ -140,7 +141,7 @@ class LivingPages {
                 rotationWords.title(move, refuel),
                 breakers,
                 leaves(life, move),
-                words.say(life.inForce().why(), household),
+                words.say(life.lived().why(), household),
                 refuel);
     }
 
@@ -149,7 +150,7 @@ class LivingPages {
         if (move.kind() == MoveKind.ENGINE_OFF) {
             return words.say("now.leaves.nothing");
         }
-        Set<String> after = life.inForce().plan().on().get(move.slot());
+        Set<String> after = life.lived().plan().on().get(move.slot());
         Capacity capacity = Capacity.of(life.setup(), after, (String) null);
         return words.say(
                 "now.leaves",

@@ -4,6 +4,7 @@ import static juiceswap.web.words.Say.say;
 
 import java.time.Clock;
 import java.util.Map;
+import java.util.Objects;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
 import juiceswap.core.household.Household;
@@ -12,11 +13,11 @@ import juiceswap.core.rotation.Learning;
 import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.supply.Generator;
 import juiceswap.web.form.Form;
+import juiceswap.web.outage.Outages.Conflict;
+import juiceswap.web.outage.SwapService;
 import juiceswap.web.rotate.RotatePages.Unread;
 import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.Outages.Conflict;
-import juiceswap.web.swap.SwapService;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -80,12 +81,11 @@ class FindingsController {
             @Nullable Double hours,
             RedirectAttributes flash) {
         Double minutes = celsius == null ? hours == null ? null : (Double) (60 * hours) : keep.levelAt(celsius);
-        InvalidInput.unless(
-                minutes != null && minutes >= 0,
-                keep.full() == null ? "/hours" : "/celsius",
-                "invalid.warmth-or-hours");
+        String field = keep.full() == null ? "/hours" : "/celsius";
+        double level = InvalidInput.present(minutes, field, "invalid.warmth-or-hours");
+        InvalidInput.unless(level >= 0, field, "invalid.warmth-or-hours");
         String learned = learned(life, keep, celsius);
-        swap.observe(account, seen, new Event.Observed(keep.circuit(), celsius, minutes));
+        swap.observe(account, seen, new Event.Observed(keep.circuit(), celsius, level));
         proposeAsFound(account, Phrase.of("plan.why.found", "circuit", new Phrase.OfCircuit(keep.circuit())));
         if (!learned.isEmpty()) {
             flash.addFlashAttribute("taken", learned);
@@ -135,7 +135,7 @@ class FindingsController {
                     tank == null ? "rotate.litres-wrong" : "rotate.more-than-the-tank",
                     "tank",
                     tank == null ? "" : Math.round(tank));
-            swap.fuelSeen(account, seen, litres);
+            swap.fuelSeen(account, seen, Objects.requireNonNull(litres));
             proposeAsFound(account, Phrase.of("plan.why.fuel-found"));
         } catch (InvalidInput invalid) {
             flash.addFlashAttribute("unread", new Unread("fuel", form.with(invalid)));

@@ -122,7 +122,8 @@ public class LoadWatch {
     }
 
     private static LoadsReading reading(Life life, Readings readings) {
-        Double l2 = readings.l2a();
-        return LoadsReading.of(life.setup(), life.on(), readings.l1a(), l2 == null ? 0 : l2, life.needs());
+        double l1 = Objects.requireNonNull(readings.l1a());
+        double l2 = Objects.requireNonNullElse(readings.l2a(), 0.0);
+        return LoadsReading.of(life.setup(), life.on(), l1, l2, life.needs());
     }
 }

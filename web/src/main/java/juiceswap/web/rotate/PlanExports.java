@@ -12,9 +12,9 @@ import juiceswap.core.rotation.RotationPlan;
 import juiceswap.web.exchange.Downloads;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.RotationJson;
+import juiceswap.web.outage.Outages;
 import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.Outages;
 import juiceswap.web.words.Words;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
@@ -48,7 +48,7 @@ class PlanExports {
     @GetMapping("/rotate/plan.csv")
     ResponseEntity<String> csv(@AuthenticationPrincipal Account account) throws IOException {
         Life life = inForce(account);
-        RotationPlan plan = life.inForce().plan();
+        RotationPlan plan = life.lived().plan();
         StringWriter text = new StringWriter();
         CSVFormat format = CSVFormat.RFC4180
                 .builder()
@@ -75,7 +75,7 @@ class PlanExports {
     /** The question and the answer as the engine gives it. */
     @GetMapping("/rotate/plan.json")
     ResponseEntity<String> json(@AuthenticationPrincipal Account account) {
-        RotationPlan plan = inForce(account).inForce().plan();
+        RotationPlan plan = inForce(account).lived().plan();
         Map<String, Object> json = new LinkedHashMap<>();
         json.put("format", "juice-swap-rotation");
         json.put("version", 1);
@@ -104,7 +104,7 @@ class PlanExports {
     private String calendar(Life life) {
         LocalDateTime now = Rotations.local(clock.instant());
         return calendars
-                .of(life.inForce().plan(), life.outage().household(), now, clock.instant())
+                .of(life.lived().plan(), life.outage().household(), now, clock.instant())
                 .toString();
     }
 

@@ -2,7 +2,7 @@ package juiceswap.web.rotate;
 
 import static juiceswap.web.words.Say.say;
 
-import juiceswap.web.swap.Outages.Conflict;
+import juiceswap.web.outage.Outages.Conflict;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;

@@ -13,10 +13,10 @@ import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.WhatHelps;
 import juiceswap.core.supply.Generator;
 import juiceswap.web.household.Households;
+import juiceswap.web.outage.SwapService;
 import juiceswap.web.rotate.RotatePages.Look;
 import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.SwapService;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -78,7 +78,7 @@ class RotateController {
         } else {
             pages.living(life, look, model);
             if (helps != null) {
-                WhatHelps wouldHelp = WhatHelps.of(life.shown().plan());
+                WhatHelps wouldHelp = WhatHelps.of(life.atHand().plan());
                 model.addAttribute("helps", words.helps(wouldHelp, life.outage().household()));
             }
         }

@@ -88,21 +88,21 @@ class RotatePages {
 
     /** The plan that is lived by, or proposed, with what can be asked of it. */
     void living(Life life, Look look, Model model) {
-        Kept shown = life.shown();
+        Kept shown = life.atHand();
         Household household = life.outage().household();
         model.addAttribute("life", life);
         model.addAttribute("shown", shown);
         model.addAttribute("seen", life.standing().sequence());
         if (life.proposed() != null) {
             PlanDifference difference =
-                    PlanDifference.of(life.inForce().plan(), life.proposed().plan());
+                    PlanDifference.of(life.lived().plan(), life.proposed().plan());
             model.addAttribute("difference", words.difference(difference, household));
             model.addAttribute("powered", words.powered(difference, household));
         }
         model.addAttribute("wishes", wishes(life, shown));
         model.addAttribute("chips", chips(life, household));
         model.addAttribute("fuel", words.fuel(life.fuelAlong(shown), life));
-        RotationPlan before = life.proposed() == null ? null : life.inForce().plan();
+        RotationPlan before = life.proposed() == null ? null : life.lived().plan();
         plan(shown.plan(), before, household, life.now(), look, model);
         model.addAttribute("forms", forms(model));
     }

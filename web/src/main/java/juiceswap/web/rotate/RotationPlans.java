@@ -170,7 +170,8 @@ class RotationPlans {
         parse(row.getWishes()).forEach(wish -> wishes.add(WishJson.read(wish)));
         List<EngineOff> refuels = new ArrayList<>();
         parse(row.getRefuels())
-                .forEach(off -> refuels.add(new EngineOff(NeedsReader.time(off, "from"), NeedsReader.time(off, "to"))));
+                .forEach(off -> refuels.add(
+                        new EngineOff(NeedsReader.timeThere(off, "from"), NeedsReader.timeThere(off, "to"))));
         return new Kept(
                 row.getId(),
                 row.getRevision(),

@@ -10,6 +10,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -35,11 +36,11 @@ import juiceswap.core.rotation.Replanning;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.Wish;
+import juiceswap.web.outage.Outages;
+import juiceswap.web.outage.Outages.Outage;
+import juiceswap.web.outage.SwapService;
 import juiceswap.web.rotate.RotationPlans.Kept;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.Outages;
-import juiceswap.web.swap.Outages.Outage;
-import juiceswap.web.swap.SwapService;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -137,6 +138,16 @@ public class Rotations {
         /** What a page shows: the plan that waits for a yes, else the one in force; null without either. */
         public @Nullable Kept shown() {
             return proposed == null ? inForce : proposed;
+        }
+
+        /** What is shown, where there is a plan. */
+        public Kept atHand() {
+            return Objects.requireNonNull(shown(), "no plan yet");
+        }
+
+        /** The plan in force, where there is one. */
+        public Kept lived() {
+            return Objects.requireNonNull(inForce, "no plan in force");
         }
 
         /** The wishes of what is shown, which the next one is added to. */

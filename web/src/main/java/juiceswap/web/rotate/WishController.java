@@ -65,7 +65,7 @@ class WishController {
         if (life.setup().find(circuit) == null) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
-        Horizon horizon = life.shown().plan().rotation().horizon();
+        Horizon horizon = life.atHand().plan().rotation().horizon();
         propose(account, life, Wish.moved(circuit, horizon, from, to, by, life.now()));
         return RotateController.BACK + "?circuit=" + circuit;
     }
@@ -81,7 +81,7 @@ class WishController {
     @PostMapping("/unwish")
     String unwish(@AuthenticationPrincipal Account account, @RequestParam int index) {
         Life life = rotations.planned(account);
-        Kept shown = life.shown();
+        Kept shown = life.atHand();
         if (index < 0 || index >= shown.wishes().size()) {
             return RotateController.BACK;
         }

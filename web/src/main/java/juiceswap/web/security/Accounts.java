@@ -7,6 +7,7 @@ import static juiceswap.web.db.Tables.HOUSEHOLD;
 import java.util.Locale;
 import org.jooq.DSLContext;
 import org.jooq.Record;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -38,7 +39,7 @@ public class Accounts implements UserDetailsService {
 
     /** Makes the household and its owner, unless somebody was faster; then returns null. */
     @Transactional
-    public Account createFirst(String household, String displayName, String login, String password) {
+    public @Nullable Account createFirst(String household, String displayName, String login, String password) {
         db.execute("select pg_advisory_xact_lock({0})", org.jooq.impl.DSL.val(FIRST_ACCOUNT_LOCK));
         if (!none()) {
             return null;

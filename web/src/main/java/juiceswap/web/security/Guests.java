@@ -10,6 +10,7 @@ import java.time.ZoneOffset;
 import java.util.Locale;
 import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -43,7 +44,7 @@ public class Guests {
     }
 
     /** Who was let in, or why not. */
-    public record Joined(Account guest, Refused refused) {}
+    public record Joined(@Nullable Account guest, @Nullable Refused refused) {}
 
     /** The code with which others join that outage; the same one each time it is asked for. */
     @Transactional

@@ -4,6 +4,7 @@ import static juiceswap.web.words.Say.say;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.util.Objects;
 import juiceswap.web.security.Guests.Joined;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -55,11 +56,11 @@ class JoinController {
             return "security/join";
         }
         Joined joined = guests.join(code, name.strip(), request.getRemoteAddr());
-        if (joined.refused() == null) {
+        if (joined.guest() != null) {
             entrance.enter(joined.guest(), request, response);
             return "redirect:/swap";
         }
-        switch (joined.refused()) {
+        switch (Objects.requireNonNull(joined.refused())) {
             case WRONG_CODE -> model.addAttribute("codeProblem", say("security.join.no-outage-that-goes-on"));
             case TOO_MANY_TRIES -> model.addAttribute("codeProblem", say("security.join.too-many-wrong-codes-try"));
             case NAME_TAKEN -> model.addAttribute("nameProblem", say("security.join.somebody-of-that-name-helps"));

@@ -6,6 +6,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.net.URI;
 import java.net.URISyntaxException;
+import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -87,10 +88,10 @@ class SignInController {
             return "security/welcome";
         }
         Account owner = accounts.createFirst(
-                typed.get("household").strip(),
-                typed.get("name").strip(),
-                typed.get("login").strip(),
-                typed.get("password"));
+                typed.getOrDefault("household", "").strip(),
+                typed.getOrDefault("name", "").strip(),
+                typed.getOrDefault("login", "").strip(),
+                typed.getOrDefault("password", ""));
         if (owner == null) {
             return "redirect:/sign-in";
         }
@@ -121,10 +122,11 @@ class SignInController {
         require(typed, "household", 120, say("security.sign-in.give-the-house-a-name"), problems);
         require(typed, "name", 80, say("security.sign-in.say-what-to-call-you"), problems);
         require(typed, "login", 80, say("security.sign-in.choose-a-sign-in-name"), problems);
-        if (typed.getOrDefault("password", "").length() < SHORTEST_PASSWORD) {
+        String password = typed.getOrDefault("password", "");
+        if (password.length() < SHORTEST_PASSWORD) {
             problems.put(
                     "password", say("security.sign-in.at-least-characters", "shortestPassword", SHORTEST_PASSWORD));
-        } else if (typed.get("password").getBytes(java.nio.charset.StandardCharsets.UTF_8).length > 72) {
+        } else if (password.getBytes(StandardCharsets.UTF_8).length > 72) {
             problems.put("password", say("security.sign-in.at-most-72-characters"));
         }
         return problems;

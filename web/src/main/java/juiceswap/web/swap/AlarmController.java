@@ -1,6 +1,7 @@
 package juiceswap.web.swap;
 
 import java.util.List;
+import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.Words;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;

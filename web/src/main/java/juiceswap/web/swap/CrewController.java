@@ -2,9 +2,11 @@ package juiceswap.web.swap;
 
 import java.util.Arrays;
 import juiceswap.core.changeover.Place;
+import juiceswap.web.outage.Helpers;
+import juiceswap.web.outage.Outages.Conflict;
+import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Guests;
-import juiceswap.web.swap.Outages.Conflict;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;

@@ -14,13 +14,15 @@ import juiceswap.core.outage.Timers.Wait;
 import juiceswap.core.outage.Turns;
 import juiceswap.core.outage.Turns.Person;
 import juiceswap.core.outage.Turns.Turn;
+import juiceswap.web.outage.Helpers;
+import juiceswap.web.outage.Helpers.Helper;
+import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Guests;
-import juiceswap.web.swap.Helpers.Helper;
-import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.swap.SwapPage.Crew;
 import juiceswap.web.swap.SwapPage.Other;
 import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -83,7 +85,7 @@ class Crews {
             Standing standing,
             List<Helper> present,
             String me,
-            Place myPlace,
+            @Nullable Place myPlace,
             Map<String, Turn> turns,
             Turn mine) {
         Household household = outage.household();
@@ -122,7 +124,7 @@ class Crews {
                 guests.code(outage.id()));
     }
 
-    private String doing(Turn turn, Household household) {
+    private String doing(@Nullable Turn turn, Household household) {
         if (turn == null || turn.step() == null) {
             return "waits";
         }

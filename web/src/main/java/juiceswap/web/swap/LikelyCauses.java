@@ -10,6 +10,7 @@ import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.VoltageJudgement;
 import juiceswap.core.supply.Bond;
 import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** What may be behind readings in this house, and what to measure next to know, in words. */
@@ -41,7 +42,11 @@ public class LikelyCauses {
      * @param measureNext in words, or null
      */
     public record Judged(
-            String verdict, List<String> causes, List<String> advice, List<Likely> likely, String measureNext) {}
+            String verdict,
+            List<String> causes,
+            List<String> advice,
+            List<Likely> likely,
+            @Nullable String measureNext) {}
 
     /**
      * Judges readings of the set's supply.

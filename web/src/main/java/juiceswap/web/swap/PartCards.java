@@ -5,6 +5,7 @@ import static juiceswap.web.words.Say.say;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.changeover.Action;
@@ -26,6 +27,7 @@ import juiceswap.web.swap.SwapPage.Part;
 import juiceswap.web.swap.SwapPage.PartCard;
 import juiceswap.web.swap.SwapPage.Why;
 import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** What a touched part is, how it can be set right, and what would happen if it were moved now. */
@@ -38,7 +40,7 @@ class PartCards {
     }
 
     /** The question, with how things would stand; empty when nothing was asked that exists in this household. */
-    static Optional<WhatIf> whatIf(Standing standing, String action, String circuit) {
+    static Optional<WhatIf> whatIf(Standing standing, String action, @Nullable String circuit) {
         return Action.of(action)
                 .filter(asked -> standing.changeover().has(asked))
                 .filter(asked -> asked != Action.PICK_UP
@@ -57,10 +59,17 @@ class PartCards {
      * @param name of the part, or null
      * @param action asked about, or null
      */
-    PartCard card(Standing standing, Household household, Plan plan, String name, String action, String circuit) {
+    @Nullable
+    PartCard card(
+            Standing standing,
+            Household household,
+            Plan plan,
+            @Nullable String name,
+            @Nullable String action,
+            @Nullable String circuit) {
         Optional<WhatIf> asked = action == null ? Optional.empty() : whatIf(standing, action, circuit);
         String of = asked.isPresent() && name == null
-                ? DevicePart.of(Action.of(action).orElseThrow())
+                ? DevicePart.of(Action.of(Objects.requireNonNull(action)).orElseThrow())
                 : name;
         Part part = parts(standing.changeover(), standing.state()).stream()
                 .filter(one -> one.name().equals(of))
@@ -69,8 +78,13 @@ class PartCards {
         if (part == null && asked.isEmpty()) {
             return null;
         }
-        Why why = asked.map(whatIf ->
-                        why(standing, household, plan, Action.of(action).orElseThrow(), circuit, whatIf))
+        Why why = asked.map(whatIf -> why(
+                        standing,
+                        household,
+                        plan,
+                        Action.of(Objects.requireNonNull(action)).orElseThrow(),
+                        circuit,
+                        whatIf))
                 .orElse(null);
         List<Ask> asks = part == null
                 ? List.of()
@@ -91,7 +105,8 @@ class PartCards {
                 .toList();
     }
 
-    private Why why(Standing standing, Household household, Plan plan, Action action, String circuit, WhatIf whatIf) {
+    private Why why(
+            Standing standing, Household household, Plan plan, Action action, @Nullable String circuit, WhatIf whatIf) {
         String title = action == Action.PICK_UP
                 ? words.title(action, circuit, household)
                 : words.imperative(action, household);
@@ -151,7 +166,7 @@ class PartCards {
         }
     }
 
-    private static int indexOf(Plan plan, Action action, String circuit) {
+    private static int indexOf(Plan plan, Action action, @Nullable String circuit) {
         for (int i = 0; i < plan.steps().size(); i++) {
             Plan.Step step = plan.steps().get(i);
             if (step.action() == action && (circuit == null || circuit.equals(step.circuit()))) {

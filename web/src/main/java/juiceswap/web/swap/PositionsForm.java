@@ -9,7 +9,8 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.household.Household;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.SwapJson;
-import juiceswap.web.swap.Outages.Outage;
+import juiceswap.web.outage.Outages.Outage;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.server.ResponseStatusException;
 import tools.jackson.databind.node.ObjectNode;
@@ -33,7 +34,8 @@ final class PositionsForm {
     private PositionsForm() {}
 
     /** The state with what was told put into it; what was not asked for stays as it is. */
-    static SwapState told(Outage outage, Map<String, String> form, List<String> picked, List<String> done) {
+    static SwapState told(
+            Outage outage, Map<String, String> form, @Nullable List<String> picked, @Nullable List<String> done) {
         SwapState now = outage.standing().state();
         ObjectNode json = Json.MAPPER.valueToTree(SwapJson.of(now));
         for (String part : PARTS) {
@@ -63,7 +65,7 @@ final class PositionsForm {
     }
 
     /** Those of the ids that are circuits of this house, each once; a page may be older than the house. */
-    static List<String> known(Household file, List<String> ids) {
+    static List<String> known(Household file, @Nullable List<String> ids) {
         Set<String> known = SwapJson.ids(file.setup());
         return ids == null
                 ? List.of()

@@ -2,6 +2,8 @@ package juiceswap.web.swap;
 
 import java.time.Duration;
 import juiceswap.core.outage.Sign;
+import juiceswap.web.outage.SimulatedStreetSensor;
+import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.Words;
 import org.springframework.http.HttpStatus;

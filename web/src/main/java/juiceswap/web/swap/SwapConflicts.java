@@ -2,9 +2,10 @@ package juiceswap.web.swap;
 
 import java.util.Optional;
 import juiceswap.core.outage.Entry;
+import juiceswap.web.outage.Outages.Conflict;
+import juiceswap.web.outage.Outages.Outage;
+import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.Outages.Conflict;
-import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.words.Words;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.ControllerAdvice;

@@ -16,12 +16,15 @@ import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.drawing.QrCode;
 import juiceswap.web.household.Households;
+import juiceswap.web.outage.Outages.Conflict;
+import juiceswap.web.outage.Outages.Outage;
+import juiceswap.web.outage.ReadingForm;
+import juiceswap.web.outage.SwapService;
+import juiceswap.web.outage.SwapService.Outcome;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.Outages.Conflict;
-import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.swap.SwapPages.View;
-import juiceswap.web.swap.SwapService.Outcome;
 import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -64,9 +67,9 @@ class SwapController {
     @GetMapping
     String show(
             @AuthenticationPrincipal Account account,
-            @RequestParam(required = false) String part,
-            @RequestParam(required = false) String why,
-            @RequestParam(required = false) String circuit,
+            @RequestParam(required = false) @Nullable String part,
+            @RequestParam(required = false) @Nullable String why,
+            @RequestParam(required = false) @Nullable String circuit,
             Model model) {
         Optional<Outage> outage = swap.current(account);
         if (outage.isEmpty()) {
@@ -102,7 +105,7 @@ class SwapController {
     String start(
             @AuthenticationPrincipal Account account,
             @RequestParam(defaultValue = "outage") String what,
-            @RequestParam(required = false) List<String> pickUp,
+            @RequestParam(required = false) @Nullable List<String> pickUp,
             @RequestParam(defaultValue = "restore-first") String after) {
         Household file = households.file(account.householdId()).orElseThrow(() -> notFound());
         Options wishes = file.outage();
@@ -128,7 +131,7 @@ class SwapController {
             @AuthenticationPrincipal Account account,
             @RequestParam int seen,
             @RequestParam String action,
-            @RequestParam(required = false) String circuit,
+            @RequestParam(required = false) @Nullable String circuit,
             @RequestParam Map<String, String> typed,
             Model model,
             RedirectAttributes flash) {
@@ -218,7 +221,7 @@ class SwapController {
     String choose(
             @AuthenticationPrincipal Account account,
             @RequestParam int seen,
-            @RequestParam(required = false) List<String> pickUp) {
+            @RequestParam(required = false) @Nullable List<String> pickUp) {
         Outage outage = swap.current(account).orElseThrow(Conflict::new);
         Options now = outage.standing().changeover().options();
         swap.choose(
@@ -251,8 +254,8 @@ class SwapController {
             @AuthenticationPrincipal Account account,
             @RequestParam int seen,
             @RequestParam Map<String, String> form,
-            @RequestParam(required = false) List<String> picked,
-            @RequestParam(required = false) List<String> done) {
+            @RequestParam(required = false) @Nullable List<String> picked,
+            @RequestParam(required = false) @Nullable List<String> done) {
         Outage outage = swap.current(account).orElseThrow(Conflict::new);
         swap.correct(account, seen, PositionsForm.told(outage, form, picked, done));
         return BACK;
@@ -275,8 +278,8 @@ class SwapController {
             @AuthenticationPrincipal Account account,
             @RequestParam int seen,
             @RequestParam Map<String, String> form,
-            @RequestParam(required = false) List<String> picked,
-            @RequestParam(required = false) List<String> done) {
+            @RequestParam(required = false) @Nullable List<String> picked,
+            @RequestParam(required = false) @Nullable List<String> done) {
         Outage outage = swap.current(account).orElseThrow(Conflict::new);
         swap.takeOver(account, seen, PositionsForm.told(outage, form, picked, done));
         return BACK;

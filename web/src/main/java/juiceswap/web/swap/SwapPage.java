@@ -5,6 +5,8 @@ import java.util.Map;
 import juiceswap.core.changeover.Refusal;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.Scene;
+import juiceswap.web.outage.ReadingForm;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What the Swap page shows of an outage.
@@ -28,13 +30,13 @@ public record SwapPage(
         boolean rehearsal,
         String goal,
         String phase,
-        Step step,
+        @Nullable Step step,
         List<Walk> walks,
         int doneEarlier,
         int more,
-        Refusal refusal,
-        Stop stop,
-        FitView fit,
+        @Nullable Refusal refusal,
+        @Nullable Stop stop,
+        @Nullable FitView fit,
         List<RoomView> rooms,
         List<CircuitLine> circuits,
         List<Part> parts,
@@ -44,7 +46,7 @@ public record SwapPage(
         boolean undoable,
         Crew crew,
         Watch watch,
-        PartCard card,
+        @Nullable PartCard card,
         List<Ask> asks) {
 
     /**
@@ -58,7 +60,7 @@ public record SwapPage(
      */
     public record Step(
             String action,
-            String circuit,
+            @Nullable String circuit,
             String place,
             String title,
             String why,
@@ -69,8 +71,8 @@ public record SwapPage(
             long now,
             int number,
             int of,
-            ReadingForm readings,
-            String notice,
+            @Nullable ReadingForm readings,
+            @Nullable String notice,
             List<Point> points,
             int pointsPutAside,
             boolean walk) {
@@ -132,10 +134,10 @@ public record SwapPage(
             String me,
             String place,
             List<Other> others,
-            String waitsFor,
+            @Nullable String waitsFor,
             long waitUntil,
             long now,
-            String then,
+            @Nullable String then,
             String code) {
         public long minutesLeft() {
             return minutesUntil(waitUntil, now);
@@ -161,7 +163,7 @@ public record SwapPage(
             long heldAt,
             long now,
             boolean held,
-            String sensor,
+            @Nullable String sensor,
             boolean sensorDisagrees,
             List<Choice> signs) {
         public long minutesLeft() {
@@ -177,10 +179,14 @@ public record SwapPage(
      * @param asks what could be done with it
      * @param why the answer to a question, or null
      */
-    public record PartCard(Part part, String about, List<Ask> asks, Why why) {}
+    public record PartCard(
+            @Nullable Part part,
+            String about,
+            List<Ask> asks,
+            @Nullable Why why) {}
 
     /** A step to ask about. */
-    public record Ask(String action, String circuit, String text, boolean next) {}
+    public record Ask(String action, @Nullable String circuit, String text, boolean next) {}
 
     /** What would happen: a verdict and sentences. {@code verdict} is good, watch or stop. */
     public record Why(String title, String verdict, String headline, List<String> sentences) {}

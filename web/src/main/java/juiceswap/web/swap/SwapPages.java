@@ -10,6 +10,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import juiceswap.core.capacity.Capacity;
@@ -40,8 +41,11 @@ import juiceswap.core.supply.Generator;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.Scene;
 import juiceswap.web.drawing.SceneDrawing;
+import juiceswap.web.outage.Outages.Outage;
+import juiceswap.web.outage.PutAside;
+import juiceswap.web.outage.ReadingForm;
+import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.Outages.Outage;
 import juiceswap.web.swap.SwapPage.Line;
 import juiceswap.web.swap.SwapPage.Walk;
 import juiceswap.web.words.Words;
@@ -86,7 +90,12 @@ public class SwapPages {
 
     /** What somebody wants to see of it. Everything but the first two may be null. */
     public record View(
-            Outage outage, Account account, ReadingForm typed, String part, String askedAction, String askedCircuit) {}
+            Outage outage,
+            Account account,
+            @Nullable ReadingForm typed,
+            @Nullable String part,
+            @Nullable String askedAction,
+            @Nullable String askedCircuit) {}
 
     public SwapPage page(View view) {
         Outage outage = view.outage();
@@ -112,12 +121,12 @@ public class SwapPages {
                 outage.rehearsal(),
                 standing.goal().word(),
                 phase,
-                next == null ? null : step(outage, standing, turn, done.size(), plan, view.typed()),
+                next == null ? null : step(outage, standing, turn, next, done.size(), plan, view.typed()),
                 walks(household, changeover, done, plan, next),
                 Math.max(0, done.size() - DONE_SHOWN),
                 Math.max(0, plan.steps().size() - NEXT_SHOWN),
                 plan.refused(),
-                standing.stop() == null ? null : stop(standing, household, view.typed()),
+                standing.stop() == null ? null : stop(standing, standing.stop(), household, view.typed()),
                 showsFit
                         ? FitView.of(household, Capacity.of(household.setup(), state.picked(), closing), closing)
                         : null,
@@ -151,13 +160,14 @@ public class SwapPages {
         return lines;
     }
 
-    private static Scene scene(View view, Standing standing, Plan.Step next) {
+    private static Scene scene(View view, Standing standing, Plan.@Nullable Step next) {
         Household household = view.outage().household();
         Optional<WhatIf> asked = view.askedAction() == null
                 ? Optional.empty()
                 : PartCards.whatIf(standing, view.askedAction(), view.askedCircuit());
         if (asked.isPresent()) {
-            Action action = Action.of(view.askedAction()).orElseThrow();
+            Action action =
+                    Action.of(Objects.requireNonNull(view.askedAction())).orElseThrow();
             return SceneDrawing.supposed(household, standing.changeover(), asked.get(), action);
         }
         return SceneDrawing.of(
@@ -178,9 +188,15 @@ public class SwapPages {
         return done;
     }
 
-    private SwapPage.Step step(Outage outage, Standing standing, Turn turn, int done, Plan plan, ReadingForm typed) {
+    private SwapPage.Step step(
+            Outage outage,
+            Standing standing,
+            Turn turn,
+            Plan.Step next,
+            int done,
+            Plan plan,
+            @Nullable ReadingForm typed) {
         Household household = outage.household();
-        Plan.Step next = turn.step();
         Action action = next.action();
         ReadingForm form = null;
         if (Measuring.takesReadings(action)) {
@@ -225,11 +241,11 @@ public class SwapPages {
                 && !measured.causes().isEmpty()
                 && (last instanceof Event.Done
                         || last instanceof Event.RefusedReading && measured.verdict() != Verdict.STOP);
-        return told ? words.causes(measured.causes()) : null;
+        return told && measured != null ? words.causes(measured.causes()) : null;
     }
 
     private List<Walk> walks(
-            Household household, Changeover changeover, List<Event.Done> done, Plan plan, Plan.Step now) {
+            Household household, Changeover changeover, List<Event.Done> done, Plan plan, Plan.@Nullable Step now) {
         List<Walk> walks = new ArrayList<>();
         for (Event.Done step : done.subList(Math.max(0, done.size() - DONE_SHOWN), done.size())) {
             add(
@@ -265,8 +281,8 @@ public class SwapPages {
         };
     }
 
-    private SwapPage.Stop stop(Standing standing, Household household, ReadingForm typed) {
-        Event.RefusedReading stop = standing.stop();
+    private SwapPage.Stop stop(
+            Standing standing, Event.RefusedReading stop, Household household, @Nullable ReadingForm typed) {
         return new SwapPage.Stop(
                 words.brief(stop.action(), null, household),
                 stop.measured().causes().stream().map(words::cause).toList(),
@@ -306,7 +322,7 @@ public class SwapPages {
         }
     }
 
-    private List<String> hints(Answer answer, String circuit, Standing standing, Household household) {
+    private List<String> hints(@Nullable Answer answer, String circuit, Standing standing, Household household) {
         if (answer == Answer.TRIPPED) {
             return List.of(words.say("tripped.do"));
         }
@@ -348,7 +364,7 @@ public class SwapPages {
      * What readings for a measuring step mean while they are being typed; null as long as a field is wrong, nothing is
      * typed, or it is the street's supply, of which the set's circuit knows nothing.
      */
-    public LikelyCauses.Judged judged(Standing standing, Action action, ReadingForm form) {
+    public LikelyCauses.@Nullable Judged judged(Standing standing, Action action, ReadingForm form) {
         boolean readable = !form.isEmpty() && form.fields().stream().allMatch(field -> !field.isWrong());
         return readable && Measuring.takesReadings(action) && action != Action.MEASURE_UTILITY
                 ? judged(standing, action, form.readings())

@@ -1,6 +1,7 @@
 package juiceswap.web.words;
 
 import juiceswap.core.Phrase;
+import org.jspecify.annotations.Nullable;
 
 /** Sentences by their keys where no bean is at hand, as in what drawings and lists are made of. */
 public final class Say {
@@ -9,7 +10,7 @@ public final class Say {
     private Say() {}
 
     /** The sentence of that key with the values that it names, in turn name and value, each as it is to be shown. */
-    public static String say(String key, Object... namesAndValues) {
+    public static String say(String key, @Nullable Object... namesAndValues) {
         return MESSAGES.say(key, Phrase.named(namesAndValues));
     }
 }

@@ -115,7 +115,7 @@ public class Words {
     }
 
     /** The sentence of that key with the values that it names, in turn name and value, each as it is to be shown. */
-    public String say(String key, Object... namesAndValues) {
+    public String say(String key, @Nullable Object... namesAndValues) {
         return messages.say(key, Phrase.named(namesAndValues));
     }
 
@@ -138,7 +138,7 @@ public class Words {
     }
 
     /** The words of that key if there are any, else the others. */
-    public String sayOr(String key, String otherwise, Object... namesAndValues) {
+    public String sayOr(String key, String otherwise, @Nullable Object... namesAndValues) {
         return messages.has(key) ? say(key, namesAndValues) : otherwise;
     }
 

@@ -1,4 +1,4 @@
-package juiceswap.web.swap;
+package juiceswap.web.outage;
 
 import static juiceswap.web.words.Say.say;
 
@@ -16,6 +16,7 @@ import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.supply.Limits;
 import juiceswap.web.form.Form;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What somebody types from a meter: kept as typed, so that nothing is lost when a field is wrong.
@@ -31,7 +32,13 @@ public record ReadingForm(List<Field> fields) {
      * @param verdict how it is judged on its own: good, watch or stop, or null
      */
     public record Field(
-            String name, String label, String unit, boolean required, String typed, String problem, String verdict) {
+            String name,
+            String label,
+            String unit,
+            boolean required,
+            String typed,
+            @Nullable String problem,
+            @Nullable String verdict) {
         /** Something is typed that can't be read; a needed field that is still empty is not wrong yet. */
         public boolean isWrong() {
             return problem != null && !typed.isEmpty();

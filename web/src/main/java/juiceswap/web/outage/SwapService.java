@@ -1,4 +1,4 @@
-package juiceswap.web.swap;
+package juiceswap.web.outage;
 
 import static juiceswap.web.words.Say.say;
 
@@ -35,9 +35,9 @@ import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.Turns;
 import juiceswap.core.supply.Bond;
+import juiceswap.web.outage.Outages.Conflict;
+import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.Outages.Conflict;
-import juiceswap.web.swap.Outages.Outage;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
@@ -70,7 +70,12 @@ public class SwapService {
         record BadReadings(ReadingForm form) implements Outcome {}
 
         /** Not now: the hardware or a rule is against it. {@code makeRoom} is set when opening circuits would help. */
-        record Refused(Action action, String circuit, boolean impossible, List<Rule> broken, List<String> makeRoom)
+        record Refused(
+                Action action,
+                @Nullable String circuit,
+                boolean impossible,
+                List<Rule> broken,
+                @Nullable List<String> makeRoom)
                 implements Outcome {}
 
         /** What it waits for has not come yet. */
@@ -102,7 +107,8 @@ public class SwapService {
      * @param seen sequence that the page showed; {@link Conflict} when the log has gone on
      * @param typed readings as typed, for measurements
      */
-    public Outcome confirm(Account account, int seen, Action action, String circuit, Map<String, String> typed) {
+    public Outcome confirm(
+            Account account, int seen, Action action, @Nullable String circuit, Map<String, String> typed) {
         Outage outage = current(account).orElseThrow(Conflict::new);
         Standing standing = outage.standing();
         if (!Turns.stillMeant(standing.changeover(), outage.log(), seen, action)) {
@@ -111,7 +117,7 @@ public class SwapService {
         Changeover changeover = standing.changeover();
         Trial trial = Planner.attempt(changeover, standing.goal(), standing.state(), action, circuit);
         if (!trial.allowed()) {
-            List<String> room = trial.broken().equals(List.of(Rule.CAPACITY))
+            List<String> room = circuit != null && trial.broken().equals(List.of(Rule.CAPACITY))
                     ? MakeRoom.toClose(changeover.setup(), standing.state().picked(), circuit)
                             .orElse(null)
                     : null;

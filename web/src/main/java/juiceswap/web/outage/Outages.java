@@ -1,4 +1,4 @@
-package juiceswap.web.swap;
+package juiceswap.web.outage;
 
 import static juiceswap.web.db.Tables.OUTAGE;
 import static juiceswap.web.db.Tables.OUTAGE_EVENT;
@@ -11,6 +11,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Entry;
@@ -98,7 +99,7 @@ public class Outages {
     /** The one that is going on and that this person may see; a guest only the one that they joined. */
     public Optional<Outage> current(Account account) {
         return current(account.householdId())
-                .filter(outage -> !account.guest() || account.outageId().equals(outage.id()));
+                .filter(outage -> !account.guest() || Objects.equals(account.outageId(), outage.id()));
     }
 
     /** One of this household's. */

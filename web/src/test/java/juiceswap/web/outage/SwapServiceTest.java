@@ -1,4 +1,4 @@
-package juiceswap.web.swap;
+package juiceswap.web.outage;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assertions.assertThrows;
@@ -40,10 +40,10 @@ import juiceswap.core.outage.Standing;
 import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.outage.Outages.Conflict;
+import juiceswap.web.outage.Outages.Outage;
+import juiceswap.web.outage.SwapService.Outcome;
 import juiceswap.web.security.Account;
-import juiceswap.web.swap.Outages.Conflict;
-import juiceswap.web.swap.Outages.Outage;
-import juiceswap.web.swap.SwapService.Outcome;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.mockito.ArgumentCaptor;

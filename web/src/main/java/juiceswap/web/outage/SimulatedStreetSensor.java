@@ -1,4 +1,4 @@
-package juiceswap.web.swap;
+package juiceswap.web.outage;
 
 import static juiceswap.web.db.Tables.STREET_SENSOR;
 

@@ -1,4 +1,4 @@
-package juiceswap.web.swap;
+package juiceswap.web.outage;
 
 import static juiceswap.web.db.Tables.HELPER;
 
@@ -12,6 +12,7 @@ import juiceswap.core.changeover.Place;
 import juiceswap.web.security.Account;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -32,7 +33,7 @@ public class Helpers {
     }
 
     /** {@code place} is null when they have not said. */
-    public record Helper(String name, Place place) {}
+    public record Helper(String name, @Nullable Place place) {}
 
     /** Everybody who was there lately, by name. */
     public List<Helper> present(long outageId) {
@@ -86,7 +87,7 @@ public class Helpers {
     }
 
     /** {@code place} null leaves the place as it was. */
-    private void write(Account account, long outageId, Place place, Instant now) {
+    private void write(Account account, long outageId, @Nullable Place place, Instant now) {
         String word = place == null ? null : place.word();
         db.insertInto(HELPER)
                 .set(HELPER.OUTAGE_ID, outageId)

@@ -1,4 +1,4 @@
-package juiceswap.web.swap;
+package juiceswap.web.outage;
 
 import java.time.Instant;
 import java.util.Optional;

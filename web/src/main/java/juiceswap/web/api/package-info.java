@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.api;
+
+import org.jspecify.annotations.NullMarked;

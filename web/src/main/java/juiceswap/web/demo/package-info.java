@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.demo;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.drawing;
+
+import org.jspecify.annotations.NullMarked;

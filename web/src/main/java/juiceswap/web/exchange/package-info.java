@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.exchange;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.form;
+
+import org.jspecify.annotations.NullMarked;

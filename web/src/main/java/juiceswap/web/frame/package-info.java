@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.frame;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.house;
+
+import org.jspecify.annotations.NullMarked;

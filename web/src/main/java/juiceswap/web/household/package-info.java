@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.household;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.live;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.logbook;
+
+import org.jspecify.annotations.NullMarked;

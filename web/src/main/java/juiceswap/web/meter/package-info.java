@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.meter;
+
+import org.jspecify.annotations.NullMarked;

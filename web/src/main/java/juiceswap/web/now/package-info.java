@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.now;
+
+import org.jspecify.annotations.NullMarked;

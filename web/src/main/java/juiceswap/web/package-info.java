@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web;
+
+import org.jspecify.annotations.NullMarked;

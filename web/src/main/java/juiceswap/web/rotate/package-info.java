@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.rotate;
+
+import org.jspecify.annotations.NullMarked;

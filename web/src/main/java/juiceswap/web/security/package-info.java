@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.security;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.swap;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.words;
+
+import org.jspecify.annotations.NullMarked;
