@@ -36,6 +36,30 @@ public record Capacity(
         @Nullable String startingCircuit,
         List<Finding> findings) {
 
+    /**
+     * What a meter shows while everything that is on is closed. On each leg the larger counts, what was read or what the
+     * loads come to: a label is often wrong, and a motor may have been at rest when it was read.
+     *
+     * @param l1Amps 0 or more, or null where it was not read; of a 120 V set the one leg that it feeds
+     * @param l2Amps the same of the other leg
+     */
+    public record Read(@Nullable Double l1Amps, @Nullable Double l2Amps) {
+        /** Nobody has read any amps. */
+        public static final Read NOTHING = new Read(null, null);
+
+        public Read {
+            InvalidInput.unless(l1Amps == null || l1Amps >= 0, "/l1Amps", "invalid.zero-or-more");
+            InvalidInput.unless(l2Amps == null || l2Amps >= 0, "/l2Amps", "invalid.zero-or-more");
+        }
+
+        /** The watts that count, where the loads come to {@code reckoned}. */
+        LegWatts over(LegWatts reckoned, boolean splitPhase) {
+            double l1 = l1Amps == null ? 0 : l1Amps * Limits.LEG_VOLTS;
+            double l2 = l2Amps == null || !splitPhase ? 0 : l2Amps * Limits.LEG_VOLTS;
+            return new LegWatts(Math.max(reckoned.l1(), l1), Math.max(reckoned.l2(), l2));
+        }
+    }
+
     /** Over means by more than this share: exactly at a limit passes. */
     private static final double HAIR = 1e-9;
 
@@ -82,15 +106,24 @@ public record Capacity(
      * @param closing id of the one about to be closed, or null; must not be on already
      */
     public static Capacity of(Setup setup, Collection<String> on, @Nullable String closing) {
-        return of(setup, on, closing == null ? Set.of() : Set.of(closing));
+        return of(setup, on, closing, Read.NOTHING);
+    }
+
+    /** As {@link #of(Setup, Collection, String)}, where a meter shows what is on. */
+    public static Capacity of(Setup setup, Collection<String> on, @Nullable String closing, Read read) {
+        return of(setup, on, closing == null ? Set.of() : Set.of(closing), read);
     }
 
     /** As {@link #of(Setup, Collection, String)}, with all of {@code closing} starting at once. */
     public static Capacity of(Setup setup, Collection<String> on, Set<String> closing) {
+        return of(setup, on, closing, Read.NOTHING);
+    }
+
+    private static Capacity of(Setup setup, Collection<String> on, Set<String> closing, Read read) {
         for (String id : closing) {
             InvalidInput.unless(!on.contains(id), "/closing", "invalid.already-on", "circuit", id);
         }
-        return new Judge(setup, on, closing).capacity();
+        return new Judge(setup, on, closing, read).capacity();
     }
 
     static boolean over(double value, double limit) {
@@ -108,12 +141,15 @@ public record Capacity(
         private final List<Circuit> behindFeeders;
         private final List<Finding> findings = new ArrayList<>();
 
+        /** Of what is on before anything is closed: as read, or as reckoned. */
+        private final LegWatts base;
+
         private LegWatts running = LegWatts.NONE;
         private LegWatts starting = LegWatts.NONE;
         private double startingWatts;
         private @Nullable String startingCircuit;
 
-        Judge(Setup setup, Collection<String> on, Set<String> closing) {
+        Judge(Setup setup, Collection<String> on, Set<String> closing, Read read) {
             this.setup = setup;
             this.splitPhase = setup.source().splitPhase();
             this.limits = Limits.of(setup.source(), setup.path());
@@ -123,10 +159,22 @@ public record Capacity(
             this.all = setup.circuits(ids);
             this.behindFeeders =
                     all.stream().filter(circuit -> circuit.fedThrough() != null).toList();
+            LegWatts reckoned = LegWatts.NONE;
+            for (Circuit circuit : all) {
+                if (!closing.contains(circuit.id())) {
+                    reckoned = reckoned.plus(LegWatts.running(circuit, splitPhase));
+                }
+            }
+            this.base = read.over(reckoned, splitPhase);
         }
 
         Capacity capacity() {
-            all.forEach(circuit -> running = running.plus(LegWatts.running(circuit, splitPhase)));
+            running = base;
+            for (Circuit circuit : all) {
+                if (closing.contains(circuit.id())) {
+                    running = running.plus(LegWatts.running(circuit, splitPhase));
+                }
+            }
             findWorstStart();
             judgeCircuits();
             judgePairs();
@@ -166,17 +214,17 @@ public record Capacity(
                     }
                 }
             }
-            LegWatts first = LegWatts.NONE;
+            LegWatts first = base;
             double largestExtra = 0;
             String firstCircuit = null;
             for (Circuit circuit : all) {
-                boolean starts = closing.contains(circuit.id());
-                first = first.plus(
-                        starts ? LegWatts.starting(circuit, splitPhase) : LegWatts.running(circuit, splitPhase));
-                double extra = circuit.startingWatts() - circuit.runningWatts();
-                if (starts && extra > largestExtra) {
-                    largestExtra = extra;
-                    firstCircuit = circuit.id();
+                if (closing.contains(circuit.id())) {
+                    first = first.plus(LegWatts.starting(circuit, splitPhase));
+                    double extra = circuit.startingWatts() - circuit.runningWatts();
+                    if (extra > largestExtra) {
+                        largestExtra = extra;
+                        firstCircuit = circuit.id();
+                    }
                 }
             }
             double totalAgain = running.total() + again;
@@ -199,11 +247,18 @@ public record Capacity(
                         findings.add(Finding.pair(Code.NEEDS_OFF, circuit.id(), need));
                     }
                 }
-                double amps = fullerPoleAmps(throughBreaker(circuit));
-                double continuous = Limits.CONTINUOUS_SHARE * circuit.breakerAmps();
-                if (over(amps, continuous)) {
-                    findings.add(new Finding(Code.CIRCUIT_OVER, null, circuit.id(), null, amps - continuous));
-                }
+                judgeBreaker(circuit);
+            }
+        }
+
+        /** Above its breaker it will trip, and not always at once; above the continuous share it should not stay for hours. */
+        private void judgeBreaker(Circuit circuit) {
+            double amps = fullerPoleAmps(throughBreaker(circuit));
+            double continuous = Limits.CONTINUOUS_SHARE * circuit.breakerAmps();
+            if (over(amps, circuit.breakerAmps())) {
+                findings.add(Finding.about(Code.CIRCUIT_OVER, circuit.id()).blockingBy(amps - circuit.breakerAmps()));
+            } else if (over(amps, continuous)) {
+                findings.add(new Finding(Code.CIRCUIT_OVER, null, circuit.id(), null, amps - continuous));
             }
         }
 
@@ -215,9 +270,10 @@ public record Capacity(
             boolean onDeadLeg = circuit.twoPole()
                     ? circuit.loads().stream().anyMatch(load -> !load.is240() && circuit.legOf(load) == dead)
                     : circuit.leg() == dead;
-            if (!setup.transfer().bridged() && onDeadLeg) {
+            if (!setup.transfer().feedsBothLegs() && onDeadLeg) {
                 findings.add(new Finding(Code.LEG_NOT_FED, dead, circuit.id(), null, null));
             }
+            SharedNeutral.within(setup, circuit).ifPresent(findings::add);
         }
 
         /** Its own loads, and everything in a sub-panel that it feeds. */
@@ -259,14 +315,7 @@ public record Capacity(
             if (one.excludes(other)) {
                 findings.add(Finding.pair(Code.NOT_WITH, one.id(), other.id()));
             }
-            if (one.sharesNeutralWith(other)) {
-                if (!splitPhase && setup.transfer().bridged()) {
-                    findings.add(Finding.pair(Code.SHARED_NEUTRAL_120, one.id(), other.id()));
-                }
-                if (splitPhase && !one.twoPole() && !other.twoPole() && one.leg() == other.leg()) {
-                    findings.add(Finding.pair(Code.SHARED_NEUTRAL_SAME_LEG, one.id(), other.id()));
-                }
-            }
+            SharedNeutral.between(setup, one, other).ifPresent(findings::add);
         }
 
         private void judgeCount() {

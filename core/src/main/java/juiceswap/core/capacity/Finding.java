@@ -12,15 +12,17 @@ import org.jspecify.annotations.Nullable;
  * @param other the other circuit of a pair, or the kind of link
  * @param by how far over: watts; amps for CIRCUIT_OVER and UNPROTECTED_LINK; a count for TOO_MANY_BREAKERS; percentage
  *     points for IMBALANCE; null where there is no amount
+ * @param blocks it forbids switching on like this; else it warns
  */
 public record Finding(
         Code code,
         @Nullable Leg leg,
         @Nullable String circuit,
         @Nullable String other,
-        @Nullable Double by) {
+        @Nullable Double by,
+        boolean blocks) {
 
-    /** What can be found. The blocking ones say that the set must not be switched on like this. */
+    /** What can be found, and whether it blocks wherever it is found; the others block when they are far enough over. */
     public enum Code implements Worded {
         RUNNING_OVER("RUNNING_OVER", true),
         STARTING_OVER("STARTING_OVER", true),
@@ -53,9 +55,13 @@ public record Finding(
         }
     }
 
-    /** Whether it forbids switching on like this. */
-    public boolean blocks() {
-        return code.blocks;
+    Finding(Code code, @Nullable Leg leg, @Nullable String circuit, @Nullable String other, @Nullable Double by) {
+        this(code, leg, circuit, other, by, code.blocks);
+    }
+
+    /** The same, so far over that it blocks. */
+    Finding blockingBy(double amount) {
+        return new Finding(code, leg, circuit, other, amount, true);
     }
 
     static Finding about(Code code, String circuit) {

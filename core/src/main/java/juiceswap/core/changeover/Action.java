@@ -126,10 +126,7 @@ public enum Action implements Worded {
     MEASURE_PANEL(
             "measure-panel",
             PANEL,
-            (c, s) -> c.parting() != Parting.UNPLUGGED
-                    && c.fed(s)
-                    && (c.setup().transfer().panelMeter()
-                            || s.picked().containsAll(c.setup().transfer().usableTestCircuits())),
+            (c, s) -> c.parting() != Parting.UNPLUGGED && c.fed(s) && c.showsVolts(s),
             measures(s -> s.panelMeasured = true)),
     PICK_UP(
             "pick-up",

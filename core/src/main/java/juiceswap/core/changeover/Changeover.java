@@ -160,6 +160,26 @@ public final class Changeover {
         };
     }
 
+    /**
+     * There is something in the house to read the supply at: a fitted meter, the box's own display, or what is picked, once
+     * every test circuit is. With everything off every outlet is dead.
+     */
+    boolean showsVolts(SwapState state) {
+        return alwaysReadsPanel()
+                || !state.picked().isEmpty()
+                        && state.picked().containsAll(setup.transfer().usableTestCircuits());
+    }
+
+    /** Whether the house counts as fed by proven supply only once it was read there. */
+    boolean mustReadPanel(SwapState state) {
+        return alwaysReadsPanel() || !state.picked().isEmpty();
+    }
+
+    /** A meter or a display shows the supply whether or not anything is picked. */
+    boolean alwaysReadsPanel() {
+        return setup.transfer().panelMeter() || parting == Parting.BY_ITSELF;
+    }
+
     /** Fed, and something may draw current. */
     public boolean loaded(SwapState state) {
         if (!fed(state)) {

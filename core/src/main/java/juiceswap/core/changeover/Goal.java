@@ -153,7 +153,7 @@ public enum Goal implements Worded {
 
     /** Whether the house is on the set with everything wanted, proven. */
     private static boolean carriesTheHouse(Changeover c, SwapState s) {
-        if (!c.fed(s) || !s.panelMeasured() || c.danger(s) || s.ecoOn()) {
+        if (!c.fed(s) || c.mustReadPanel(s) && !s.panelMeasured() || c.danger(s) || s.ecoOn()) {
             return false;
         }
         if (c.lacks(s, Check.CHECK_PLACEMENT) || c.lacks(s, Check.CHECK_CO_ALARM) || c.lacks(s, Check.INSPECT_CORD)) {
@@ -269,15 +269,16 @@ public enum Goal implements Worded {
             ahead.add(toPick.size(), Action.PICK_UP.place(c));
         }
         Place proof = c.parting() == Parting.UNPLUGGED ? Action.CHECK_GFCI.place(c) : PANEL;
-        if (!fed || !s.panelMeasured()) {
+        boolean somethingOn = !c.wanted().isEmpty();
+        boolean readsPanel = somethingOn || c.alwaysReadsPanel();
+        if (readsPanel && (!fed || !s.panelMeasured())) {
             ahead.add(proof, 0);
         }
-        boolean somethingOn = !c.wanted().isEmpty();
         ahead.addIf(somethingOn && measuresLoaded(c) && (!fed || !s.loadedMeasured()), PANEL);
         boolean walks = somethingOn || c.parting() == Parting.BY_ITSELF;
         ahead.addIf(walks && (!fed || !toPick.isEmpty() || !s.done().has(Check.WALK_ROUND)), INDOORS);
         boolean fedFromOutside = !running || outputSwitch && !s.outputOn();
-        if (fedFromOutside && (walks || !proof.outside())) {
+        if (fedFromOutside && (walks || readsPanel && !proof.outside())) {
             ahead.insideAfterOutside();
         }
     }

@@ -6,6 +6,9 @@ import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
 import juiceswap.core.house.Parting;
 import juiceswap.core.house.RefusedArrangement;
+import juiceswap.core.house.TransferDevice;
+import juiceswap.core.house.TransferDevice.BondPath;
+import juiceswap.core.house.TransferDevice.Proof;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Source.BondChange;
@@ -24,6 +27,7 @@ public record Refusal(Code code, Phrase instead) {
         NO_INTERLOCK("NO_INTERLOCK"),
         GROUND_LIFTED("GROUND_LIFTED"),
         INDOORS("INDOORS"),
+        BOND_PATH_BROKEN("BOND_PATH_BROKEN"),
         BOND_UNKNOWN("BOND_UNKNOWN"),
         TWO_BONDS("TWO_BONDS"),
         NO_BOND("NO_BOND"),
@@ -81,9 +85,9 @@ public record Refusal(Code code, Phrase instead) {
     }
 
     private static Optional<Refusal> ofFeeding(Changeover changeover, SwapState state, Goal goal) {
-        Generator engine = changeover.source().engine();
-        if (goal == Goal.REFUEL && (engine == null || !engine.fuel().fromTank())) {
-            return refuse(Code.NO_TANK);
+        TransferDevice device = changeover.setup().transfer();
+        if (device.kind().wired() && device.tested().bondPath() == BondPath.BROKEN) {
+            return refuse(Code.BOND_PATH_BROKEN);
         }
         if (state.bond() == Bond.UNKNOWN) {
             return refuse(Code.BOND_UNKNOWN);
@@ -96,17 +100,20 @@ public record Refusal(Code code, Phrase instead) {
         }
         boolean plateDefeated = state.mainOn() && state.plateToGenerator()
                 || state.inputOn() && (state.mainOn() || !state.plateToGenerator());
-        if (changeover.parting() == Parting.PLATE && plateDefeated) {
+        boolean failed = device.kind().wired() && device.tested().proof() == Proof.FAILED;
+        if (failed || changeover.parting() == Parting.PLATE && plateDefeated) {
             return refuse(Code.INTERLOCK_FAULT);
-        }
-        if (changeover.parting() == Parting.BY_ITSELF && !changeover.source().outputSwitch()) {
-            return refuse(Code.NO_OUTPUT_SWITCH);
         }
         // what is picked now may have come up in another way than one by one from nothing
         if (!changeover.allFit(Set.of()) && !changeover.allFit(state.picked())) {
             return doesNotFit();
         }
-        return Optional.empty();
+        if (changeover.parting() == Parting.BY_ITSELF && !changeover.source().outputSwitch()) {
+            return refuse(Code.NO_OUTPUT_SWITCH);
+        }
+        Generator engine = changeover.source().engine();
+        boolean tank = engine != null && engine.fuel().fromTank();
+        return goal == Goal.REFUEL && !tank ? refuse(Code.NO_TANK) : Optional.empty();
     }
 
     static Optional<Refusal> doesNotFit() {

@@ -6,6 +6,7 @@ import juiceswap.core.Worded;
 import juiceswap.core.changeover.SwapState.Branches;
 import juiceswap.core.changeover.SwapState.Handle;
 import juiceswap.core.house.Parting;
+import juiceswap.core.house.TransferDevice;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Source.BondChange;
 
@@ -227,13 +228,14 @@ public enum Rule implements Worded {
         if (!a.is(Action.PICK_UP) || a.picksTestCircuit()) {
             return false;
         }
+        boolean veryFirst = a.before().picked().isEmpty();
         if (!a.before().panelMeasured()) {
-            return true;
+            // where nothing else can be read it is the very first circuit itself that the supply is read at
+            TransferDevice device = a.changeover().setup().transfer();
+            return !(veryFirst && device.kind().wired() && !device.provable());
         }
         // the very first circuit is itself the little load under which is read again
-        return a.changeover().kind().readUnderLoad()
-                && !a.before().loadedMeasured()
-                && !a.before().picked().isEmpty();
+        return a.changeover().kind().readUnderLoad() && !a.before().loadedMeasured() && !veryFirst;
     }
 
     private static boolean backUnmeasured(Attempt a) {

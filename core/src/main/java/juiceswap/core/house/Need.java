@@ -63,12 +63,19 @@ public sealed interface Need {
                     levelMinutes >= 0 && levelMinutes <= holdMinutes, "/levelMinutes", "invalid.level-within-hold");
         }
 
-        /** Below this share of what it holds a reserve is thin. */
-        public static final double THIN_SHARE = 0.15;
+        private static final double THIN_SHARE = 0.15;
+
+        /** What a life hangs on is not run down by more than half. */
+        private static final double THIN_SHARE_OF_LIFE = 0.5;
+
+        /** Minutes below which it is thin: 15 % of what it holds, half where a life hangs on it. */
+        public double thinMinutes() {
+            return (priority == Priority.LIFE ? THIN_SHARE_OF_LIFE : THIN_SHARE) * holdMinutes;
+        }
 
         /** Near its bottom. */
         public boolean thin() {
-            return levelMinutes < THIN_SHARE * holdMinutes;
+            return levelMinutes < thinMinutes();
         }
 
         @Override

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param maxBreakersOn most branch breakers that may be on at once, 1 or more, or null
  * @param feed how a 120 V generator meets the legs of the panel
  * @param proving where the supply is read before it is trusted
+ * @param tested what its last tests came to
  * @param rideThrough circuits that a battery of the device keeps alive when everything is off, by id
  */
 public record TransferDevice(
@@ -23,6 +24,7 @@ public record TransferDevice(
         @Nullable Integer maxBreakersOn,
         Feed feed,
         Proving proving,
+        Tested tested,
         List<String> rideThrough) {
 
     /**
@@ -52,6 +54,48 @@ public record TransferDevice(
         public Proving {
             testCircuits = List.copyOf(testCircuits);
         }
+    }
+
+    /** What the acceptance test, or the latest yearly test, of the device came to. */
+    public enum Proof implements Worded {
+        UNPROVEN("unproven"),
+        PASSED("passed"),
+        FAILED("failed");
+
+        private final String word;
+
+        Proof(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+    }
+
+    /** What measuring came to of the way from the set's neutral to the house's neutral-to-ground bond. */
+    public enum BondPath implements Worded {
+        UNKNOWN("unknown"),
+        SOUND("sound"),
+        BROKEN("broken");
+
+        private final String word;
+
+        BondPath(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+    }
+
+    /** What was tested: nothing counts that was not measured and kept. */
+    public record Tested(Proof proof, BondPath bondPath) {
+        /** Nobody has tested anything. */
+        public static final Tested NOTHING = new Tested(Proof.UNPROVEN, BondPath.UNKNOWN);
     }
 
     /**
@@ -130,47 +174,60 @@ public record TransferDevice(
     public TransferDevice {
         rideThrough = List.copyOf(rideThrough);
         InvalidInput.unless(maxBreakersOn == null || maxBreakersOn >= 1, "/maxBreakersOn", "invalid.one-or-more");
+        InvalidInput.unless(
+                !switchedNeutral || refused != null || kind != Kind.INTERLOCK,
+                "/neutral",
+                "invalid.plate-switches-no-neutral");
         InvalidInput.unless(rideThrough.isEmpty() || kind.mayRideThrough(), "/rideThrough", "invalid.no-ride-through");
     }
 
     /** A device of that kind with a solid neutral, no limit of breakers, and nothing to prove its supply at. */
     public static TransferDevice of(Kind kind) {
-        return new TransferDevice(kind, null, false, null, Feed.USUAL, Proving.NOWHERE, List.of());
+        return new TransferDevice(kind, null, false, null, Feed.USUAL, Proving.NOWHERE, Tested.NOTHING, List.of());
     }
 
     /** What a household with a refused arrangement is left with. */
     public static TransferDevice instead(RefusedArrangement refused) {
-        return new TransferDevice(Kind.CORDS, refused, false, null, Feed.USUAL, Proving.NOWHERE, List.of());
+        return new TransferDevice(
+                Kind.CORDS, refused, false, null, Feed.USUAL, Proving.NOWHERE, Tested.NOTHING, List.of());
     }
 
     /** The same with a neutral that it switches, or does not. */
     public TransferDevice withSwitchedNeutral(boolean switched) {
-        return new TransferDevice(kind, refused, switched, maxBreakersOn, feed, proving, rideThrough);
+        return new TransferDevice(kind, refused, switched, maxBreakersOn, feed, proving, tested, rideThrough);
     }
 
     /** The same with at most so many breakers on, or any number when null. */
     public TransferDevice withMaxBreakersOn(@Nullable Integer most) {
-        return new TransferDevice(kind, refused, switchedNeutral, most, feed, proving, rideThrough);
+        return new TransferDevice(kind, refused, switchedNeutral, most, feed, proving, tested, rideThrough);
     }
 
     /** The same where a 120 V generator meets the legs so. */
     public TransferDevice withFeed(Feed other) {
-        return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, other, proving, rideThrough);
+        return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, other, proving, tested, rideThrough);
     }
 
     /** The same with its supply proven there. */
     public TransferDevice withProving(Proving other) {
-        return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, feed, other, rideThrough);
+        return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, feed, other, tested, rideThrough);
     }
 
     /** The same with a battery that keeps these circuits alive. */
     public TransferDevice withRideThrough(List<String> circuits) {
-        return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, feed, proving, circuits);
+        return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, feed, proving, tested, circuits);
     }
 
-    /** A 120 V generator feeds both legs. */
-    public boolean bridged() {
-        return feed.bridged();
+    /** The same, tested so. */
+    public TransferDevice withTested(Tested other) {
+        return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, feed, proving, other, rideThrough);
+    }
+
+    /**
+     * A 120 V generator feeds whatever it is switched or plugged to: both legs of a panel are bridged, or the device has
+     * legs of its own, as every box and cord has.
+     */
+    public boolean feedsBothLegs() {
+        return feed.bridged() || !kind.reach().panelLegsCount();
     }
 
     /** The leg that a 120 V generator feeds when not bridged. */

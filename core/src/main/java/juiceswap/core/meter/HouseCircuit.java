@@ -71,7 +71,7 @@ public record HouseCircuit(Setup setup, List<String> on, Bond bond) {
     /** With that fault. A 120 V set feeds one leg, or both tied together when it is bridged, whatever else is wrong. */
     public Network with(Faults faults) {
         boolean oneLeg = !setup.source().splitPhase();
-        boolean tied = oneLeg && setup.transfer().bridged();
+        boolean tied = oneLeg && setup.transfer().feedsBothLegs();
         boolean onL1 = !oneLeg || tied || setup.transfer().fedLeg() == Leg.L1;
         boolean onL2 = !oneLeg || tied || setup.transfer().fedLeg() == Leg.L2;
         Faults all = new Faults(

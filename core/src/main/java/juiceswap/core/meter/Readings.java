@@ -1,6 +1,7 @@
 package juiceswap.core.meter;
 
 import juiceswap.core.InvalidInput;
+import juiceswap.core.house.Leg;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -52,9 +53,11 @@ public record Readings(
         return l1n != null || l2n != null || l1l2 != null || hz != null || ng != null;
     }
 
-    /** The same without what a 120 V set does not have. */
-    Readings onOneLeg() {
-        return new Readings(l1n, null, null, hz, ng, l1a, null);
+    /** The same of the one leg that a 120 V set feeds. */
+    Readings onOneLeg(Leg fed) {
+        return fed == Leg.L1
+                ? new Readings(l1n, null, null, hz, ng, l1a, null)
+                : new Readings(null, l2n, null, hz, ng, null, l2a);
     }
 
     private static void notNegative(String field, @Nullable Double value) {

@@ -24,14 +24,14 @@ public enum Verdict implements Worded {
         return compareTo(other) >= 0 ? this : other;
     }
 
-    /** How volts between a leg and neutral (nominal 120 V) stand: 114 to 126 good, 108 to 132 watch. */
+    /** How volts between a leg and neutral (nominal 120 V) stand: 114 to 126 good, 108 to 128 watch. */
     public static Verdict ofLegVolts(double volts) {
-        return band(volts, 114, 126, 108, 132);
+        return band(volts, 114, 126, 108, 128);
     }
 
-    /** How volts between the legs (nominal 240 V) stand: 228 to 252 good, 216 to 264 watch. */
+    /** How volts between the legs (nominal 240 V) stand: 228 to 252 good, 216 to 256 watch. */
     public static Verdict ofLineVolts(double volts) {
-        return band(volts, 228, 252, 216, 264);
+        return band(volts, 228, 252, 216, 256);
     }
 
     /** How hertz (nominal 60) stand: 59 to 61.5 good (62.5 unloaded), 57 to 63 watch. */

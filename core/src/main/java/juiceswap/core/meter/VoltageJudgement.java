@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.DoubleStream;
+import juiceswap.core.house.Leg;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -34,12 +35,21 @@ public record VoltageJudgement(Verdict verdict, List<VoltageCause> causes, List<
      * Judges readings. Leg voltages need not be in line when power factors differ: between |l1n − l2n| and l1n + l2n is
      * all that physics promises for l1l2.
      *
-     * @param splitPhase 120/240 V is expected; else only l1n, hz and ng count
+     * @param splitPhase 120/240 V is expected; else only the leg that is fed, hz and ng count
      * @param atPanel read in the house, else at the set
      * @param loaded something draws current while it is read
      */
     public static VoltageJudgement of(boolean splitPhase, boolean atPanel, boolean loaded, Readings given) {
-        Readings readings = splitPhase ? given : given.onOneLeg();
+        return of(splitPhase, Leg.L1, atPanel, loaded, given);
+    }
+
+    /**
+     * The same where a 120 V set may feed the other leg.
+     *
+     * @param fedLeg the leg that a 120 V set feeds; of a 120/240 V set it means nothing
+     */
+    public static VoltageJudgement of(boolean splitPhase, Leg fedLeg, boolean atPanel, boolean loaded, Readings given) {
+        Readings readings = splitPhase ? given : given.onOneLeg(fedLeg);
         List<Cause> causes = new ArrayList<>();
         Cause wiring = wiringCause(splitPhase, loaded, readings);
         if (wiring != null) {
@@ -61,7 +71,7 @@ public record VoltageJudgement(Verdict verdict, List<VoltageCause> causes, List<
         Verdict verdict = causes.stream().map(Cause::seriousness).reduce(worstBand(loaded, readings), Verdict::worse);
         causes.sort(Comparator.comparing(Cause::seriousness).reversed());
         return new VoltageJudgement(
-                verdict, causes.stream().map(Cause::code).toList(), measureNext(splitPhase, atPanel, readings));
+                verdict, causes.stream().map(Cause::code).toList(), measureNext(splitPhase, fedLeg, atPanel, readings));
     }
 
     /** What points to the wiring between the windings and the probe; the first that fits. */
@@ -182,12 +192,12 @@ public record VoltageJudgement(Verdict verdict, List<VoltageCause> causes, List<
         return worst;
     }
 
-    private static List<String> measureNext(boolean splitPhase, boolean atPanel, Readings readings) {
+    private static List<String> measureNext(boolean splitPhase, Leg fedLeg, boolean atPanel, Readings readings) {
         List<String> next = new ArrayList<>();
-        if (readings.l1n() == null) {
+        if (readings.l1n() == null && (splitPhase || fedLeg == Leg.L1)) {
             next.add("l1n");
         }
-        if (splitPhase && readings.l2n() == null) {
+        if (readings.l2n() == null && (splitPhase || fedLeg == Leg.L2)) {
             next.add("l2n");
         }
         if (readings.l1n() != null && readings.l2n() != null && readings.l1l2() == null) {

@@ -10,6 +10,7 @@ import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.LegWatts;
+import juiceswap.core.capacity.SharedNeutral;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Setup;
 import juiceswap.core.supply.Limits;
@@ -62,7 +63,6 @@ final class OnSets {
         withNeeded = new long[count];
         dependants = new long[count];
         boolean splitPhase = setup.source().splitPhase();
-        boolean neutralsClash = !splitPhase && setup.transfer().bridged();
         for (int i = 0; i < count; i++) {
             Circuit circuit = circuits.get(i);
             LegWatts runs = LegWatts.running(circuit, splitPhase);
@@ -75,7 +75,7 @@ final class OnSets {
             startingL2[i] = starts.l2() - runs.l2();
             for (int k = 0; k < count; k++) {
                 Circuit other = circuits.get(k);
-                boolean clash = neutralsClash && circuit.sharesNeutralWith(other);
+                boolean clash = SharedNeutral.blocks(setup, circuit, other);
                 excluded[i] |= k != i && (circuit.excludes(other) || clash) ? 1L << k : 0;
             }
             for (String id : setup.withNeeded(List.of(circuit.id()))) {

@@ -16,12 +16,14 @@ final class ReserveDemand extends Demand {
     private final double atStart;
     private final double fall;
     private final double rise;
+    private final double thinBelow;
 
     ReserveDemand(int need, int circuit, Need.Reserve reserve, Horizon horizon) {
         super(need, circuit, reserve, horizon);
         hold = reserve.holdMinutes();
         atStart = reserve.levelMinutes();
         fall = horizon.slotMinutes();
+        thinBelow = reserve.thinMinutes();
         rise = horizon.slotMinutes() * hold / reserve.recoverMinutes();
     }
 
@@ -36,7 +38,7 @@ final class ReserveDemand extends Demand {
                 unmet -= level;
                 level = 0;
             }
-            if (level < Need.Reserve.THIN_SHARE * hold) {
+            if (level < thinBelow) {
                 thin += fall;
             }
         }
@@ -81,8 +83,8 @@ final class ReserveDemand extends Demand {
             double down = level - fall;
             next[1][1][state] = Math.min(top, (int) Math.floor(up / step + 1e-6));
             next[1][0][state] = (int) Math.max(0, Math.floor(down / step + 1e-6));
-            lost[1][1][state] = up < Need.Reserve.THIN_SHARE * hold ? LESSER * fall : 0;
-            lost[1][0][state] = Math.max(0, -down) + (down < Need.Reserve.THIN_SHARE * hold ? LESSER * fall : 0);
+            lost[1][1][state] = up < thinBelow ? LESSER * fall : 0;
+            lost[1][0][state] = Math.max(0, -down) + (down < thinBelow ? LESSER * fall : 0);
             atEnd[state] = LESSER * owed(level);
         }
         return new Track((int) Math.floor(atStart / step + 1e-6), next, lost, atEnd, inside);

@@ -13,7 +13,10 @@ import org.jspecify.annotations.Nullable;
  */
 public record FuelUse(@Nullable Double litresPerHour) {
     /** Share of the full-load consumption that an idling engine burns: rule of thumb. */
-    private static final double IDLE_SHARE = 0.3;
+    private static final double IDLE_SHARE = 0.35;
+
+    /** The same of an inverter set, whose engine slows down with its load: rule of thumb. */
+    private static final double INVERTER_IDLE_SHARE = 0.25;
 
     /** Refuel when this share of what is in the tank now remains. */
     public static final double REFUEL_SHARE = 0.15;
@@ -38,7 +41,8 @@ public record FuelUse(@Nullable Double litresPerHour) {
         }
         double full = litresPerKwh * fullWatts / 1000;
         double share = Math.min(100, percent) / 100;
-        return new FuelUse(full * (IDLE_SHARE + (1 - IDLE_SHARE) * share));
+        double idle = generator.inverter() ? INVERTER_IDLE_SHARE : IDLE_SHARE;
+        return new FuelUse(full * (idle + (1 - idle) * share));
     }
 
     private static double fromTable(Generator generator, double percent) {

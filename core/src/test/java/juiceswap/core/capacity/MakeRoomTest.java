@@ -31,7 +31,7 @@ class MakeRoomTest {
                         Samples.circuit("heater", 9, Samples.load(1300, 1300)),
                         Samples.circuit("lamp", 3, Samples.load(60, 60)),
                         Samples.circuit("oven", 13, Samples.load(1400, 1400)),
-                        Samples.twoPole("furnace", 2, Samples.load240(9000, 9000))));
+                        Samples.twoPole("furnace", 2, Samples.load240(7000, 7000))));
     }
 
     @Test

@@ -13,7 +13,9 @@ import juiceswap.core.Samples;
 import juiceswap.core.house.RefusedArrangement;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice;
+import juiceswap.core.house.TransferDevice.BondPath;
 import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.house.TransferDevice.Proof;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
@@ -131,6 +133,64 @@ class KindsTest {
             Kind kind, Bond bond, BondChange change, Fuel fuel, boolean outputSwitch, Goal goal, Refusal.Code code) {
         Setup setup = setup(kind, bond, change, fuel, outputSwitch);
         assertEquals(code, plan(setup, goal, dark(setup)).refused().code());
+    }
+
+    /** What failed its test is not used until the same test has passed; cords are what is left. */
+    @ParameterizedTest
+    @EnumSource
+    void whatFailedItsTestIsRefused(Kind kind) {
+        Setup sound = setup(kind, Bond.BONDED, BondChange.SWITCH, Fuel.GASOLINE, true);
+        for (Goal goal : List.of(Goal.ON_GENERATOR, Goal.REFUEL)) {
+            assertEquals(
+                    kind.wired() ? Refusal.Code.INTERLOCK_FAULT : null,
+                    refusal(tested(sound, Proof.FAILED, BondPath.SOUND), goal));
+            assertEquals(
+                    kind.wired() ? Refusal.Code.BOND_PATH_BROKEN : null,
+                    refusal(tested(sound, Proof.FAILED, BondPath.BROKEN), goal));
+            assertNull(refusal(tested(sound, Proof.PASSED, BondPath.SOUND), goal));
+        }
+        // whatever failed, the way to safety stays open
+        Setup failed = tested(sound, Proof.FAILED, BondPath.BROKEN);
+        assertNull(refusal(failed, Goal.MAKE_SAFE));
+    }
+
+    private static Setup tested(Setup setup, Proof proof, BondPath path) {
+        return new Setup(
+                setup.transfer().withTested(new TransferDevice.Tested(proof, path)),
+                setup.source(),
+                setup.path(),
+                setup.circuits());
+    }
+
+    private static Refusal.Code refusal(Setup setup, Goal goal) {
+        Refusal refused = plan(setup, goal, dark(setup)).refused();
+        return refused == null ? null : refused.code();
+    }
+
+    /** With every outlet dead there is nothing to read: the first circuit is picked up, then read, then read under load. */
+    @ParameterizedTest
+    @EnumSource(names = {"INTERLOCK", "TRANSFER_SWITCH", "SUBPANEL", "CIRCUIT_SWITCHES", "APPLIANCE"})
+    void withoutMeterOrTestCircuitTheFirstCircuitIsWhatIsRead(Kind kind) {
+        Setup setup = setup(kind, Bond.BONDED, BondChange.SWITCH, Fuel.GASOLINE, true);
+        Setup bare = new Setup(
+                TransferDevice.of(kind).withSwitchedNeutral(kind.maySwitchNeutral()),
+                setup.source(),
+                setup.path(),
+                setup.circuits());
+        Options both = new Options(false, false, Set.of(), List.of("fridge", "lights"), true, null);
+        Changeover changeover = new Changeover(bare, both);
+        List<Action> actions = new Planner(changeover, Goal.ON_GENERATOR)
+                .plan(dark(bare)).steps().stream().map(Plan.Step::action).toList();
+        int first = actions.indexOf(Action.PICK_UP);
+        int read = actions.indexOf(Action.MEASURE_PANEL);
+        assertTrue(first >= 0 && first < read, actions.toString());
+        assertTrue(read < actions.lastIndexOf(Action.PICK_UP), actions.toString());
+        SwapState on = follow(changeover, Goal.ON_GENERATOR, dark(bare));
+        SwapState.Change nothing = on.change();
+        nothing.branches = SwapState.Branches.OFF;
+        nothing.picked = Set.of();
+        nothing.panelMeasured = false;
+        assertFalse(Action.MEASURE_PANEL.possible(changeover, nothing.state(), null));
     }
 
     @Test

@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertNotEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
+import juiceswap.core.house.Leg;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -64,5 +65,28 @@ class VoltageJudgementTest {
         VoltageJudgement judged = VoltageJudgement.of(true, true, true, new Readings(110.0, 111.0, 221.0, 57.6, 40.0));
         assertEquals(VoltageCause.BOND_MISSING, judged.causes().get(0));
         assertNotEquals(Verdict.GOOD, judged.verdict());
+    }
+
+    @Test
+    void ofA120VoltSetOnlyTheLegThatItFeedsIsJudged() {
+        Readings deadL1 = new Readings(2.0, 119.0, null, 60.5, 0.4);
+        VoltageJudgement judged = VoltageJudgement.of(false, Leg.L2, true, false, deadL1);
+        assertEquals(Verdict.GOOD, judged.verdict());
+        assertEquals(List.of(), judged.measureNext());
+        assertEquals(
+                Verdict.STOP,
+                VoltageJudgement.of(false, Leg.L1, true, false, deadL1).verdict());
+        Readings otherLeg = new Readings(119.0, null, null, 60.5, 0.4);
+        assertEquals(
+                List.of("l2n"),
+                VoltageJudgement.of(false, Leg.L2, true, false, otherLeg).measureNext());
+    }
+
+    @Test
+    void aHundredAndThirtyVoltsIsTooMuch() {
+        assertEquals(Verdict.WATCH, Verdict.ofLegVolts(128));
+        assertEquals(Verdict.STOP, Verdict.ofLegVolts(128.1));
+        assertEquals(Verdict.WATCH, Verdict.ofLineVolts(256));
+        assertEquals(Verdict.STOP, Verdict.ofLineVolts(256.1));
     }
 }

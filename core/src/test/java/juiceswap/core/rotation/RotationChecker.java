@@ -227,7 +227,9 @@ public final class RotationChecker {
                 unmet += -level;
                 level = 0;
             }
-            thin += level < 0.15 * reserve.holdMinutes() ? minutes : 0;
+            thin += level < (reserve.priority() == Need.Priority.LIFE ? 0.5 : 0.15) * reserve.holdMinutes()
+                    ? minutes
+                    : 0;
         }
         double owed = Math.max(0, Math.min(reserve.levelMinutes(), reserve.holdMinutes() / 2) - level);
         return new double[] {unmet, thin, owed};

@@ -18,11 +18,19 @@ import org.junit.jupiter.api.Test;
 
 class FuelUseTest {
     @Test
-    void withoutATableIdleIsThreeTenthsOfFull() {
+    void withoutATableIdleIsAboutAThirdOfFull() {
         Generator set = Samples.generator(5000, 6000);
-        assertThat(FuelUse.at(set, 0).litresPerHour()).isCloseTo(0.9, within(1e-9));
+        assertThat(FuelUse.at(set, 0).litresPerHour()).isCloseTo(1.05, within(1e-9));
         assertThat(FuelUse.at(set, 5000).litresPerHour()).isCloseTo(3.0, within(1e-9));
         assertThat(FuelUse.at(set, 9000).litresPerHour()).isCloseTo(3.0, within(1e-9));
+    }
+
+    @Test
+    void anInverterSetIdlesOnAQuarter() {
+        Generator inverter =
+                Samples.generator(5000, 6000).change().inverter(true).generator();
+        assertThat(FuelUse.at(inverter, 0).litresPerHour()).isCloseTo(0.75, within(1e-9));
+        assertThat(FuelUse.at(inverter, 5000).litresPerHour()).isCloseTo(3.0, within(1e-9));
     }
 
     @Test

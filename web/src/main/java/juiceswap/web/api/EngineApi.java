@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.Finding;
 import juiceswap.core.capacity.StartOrder;
@@ -56,7 +57,9 @@ public class EngineApi {
         List<String> on = Json.knownOnce(request, "on", SwapJson.ids(setup));
         String closing = Json.text(request, "closing");
         Requests.requireKnown(setup, closing, "/closing");
-        return answer(Capacity.of(setup, on, closing));
+        JsonNode read = request.path("read");
+        return answer(Capacity.of(
+                setup, on, closing, new Capacity.Read(Json.number(read, "l1Amps"), Json.number(read, "l2Amps"))));
     }
 
     @PostMapping("/start-order")
@@ -99,6 +102,7 @@ public class EngineApi {
                         Json.number(given, "ng")));
         VoltageJudgement judgement = VoltageJudgement.of(
                 request.path("expected").asString().equals("120/240"),
+                Worded.of(Leg.class, Json.text(request, "fedLeg", "L1")),
                 request.path("where").asString().equals("panel"),
                 Json.flag(request, "loaded", false),
                 readings);

@@ -373,7 +373,7 @@ public final class HouseholdJson {
                                 : device.refused().word())
                 .put("neutral", device.switchedNeutral() ? "switched" : "solid")
                 .unlessNull("maxBreakersOn", device.maxBreakersOn())
-                .flag("bridged", device.bridged())
+                .flag("bridged", device.feed().bridged())
                 .unless("fedLeg", device.fedLeg(), Leg.L1)
                 .flag("panelMeter", device.panelMeter())
                 .texts("testCircuits", device.testCircuits())

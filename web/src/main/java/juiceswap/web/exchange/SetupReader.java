@@ -114,6 +114,9 @@ public final class SetupReader {
                 .withMaxBreakersOn(most == null ? null : (Integer) most.intValue())
                 .withFeed(new TransferDevice.Feed(
                         Json.flag(json, "bridged", false), Worded.of(Leg.class, Json.text(json, "fedLeg", "L1"))))
+                .withTested(new TransferDevice.Tested(
+                        Worded.of(TransferDevice.Proof.class, Json.text(json, "proof", "unproven")),
+                        Worded.of(TransferDevice.BondPath.class, Json.text(json, "bondPath", "unknown"))))
                 .withProving(new TransferDevice.Proving(
                         Json.flag(json, "panelMeter", false), Json.texts(json, "testCircuits")))
                 .withRideThrough(Json.texts(json, "rideThrough"));

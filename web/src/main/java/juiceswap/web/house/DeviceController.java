@@ -186,7 +186,7 @@ class DeviceController {
         values.put("neutral", transfer.switchedNeutral() ? "switched" : "solid");
         values.put("maxBreakersOn", transfer.maxBreakersOn() == null ? "" : String.valueOf(transfer.maxBreakersOn()));
         values.put("fedLeg", transfer.fedLeg().word());
-        if (transfer.bridged()) {
+        if (transfer.feed().bridged()) {
             values.put("bridged", "true");
         }
         if (transfer.panelMeter()) {

@@ -116,7 +116,7 @@ class CasesTest {
             }
             here = place;
             cost += 1 + step.path("minutes").asInt();
-            Planner.Trial trial = Planner.attempt(changeover, goal, state, action, Json.text(step, "circuit", null));
+            Planner.Trial trial = Planner.attempt(changeover, goal, state, action, Json.text(step, "circuit"));
             assertThat(trial.impossible()).as(step.toString()).isFalse();
             assertThat(trial.broken()).as(step.toString()).isEmpty();
             state = trial.state();
