@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import juiceswap.core.Worded;
 import juiceswap.core.bonding.BondTests.Finding;
+import juiceswap.core.house.KeptTest;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Source.BondChange;
 import org.jspecify.annotations.Nullable;
@@ -87,6 +88,20 @@ public record BondJudgement(
         private boolean solidHouse() {
             return !onCords && !switchedNeutral;
         }
+    }
+
+    /**
+     * As what the tests are kept. Silent or beeping on the set alone is half an answer: whether the house's bond is reached
+     * through the cord was not asked. Tests that don't come together, or find a break, fail; two bonds or none are the set's
+     * to be changed and say nothing against the path.
+     */
+    public KeptTest.Result keptAs(Use use, BondTests tests) {
+        return switch (verdict) {
+            case DOUBTFUL, CONTRADICTION, BROKEN_PATH -> KeptTest.Result.FAILED;
+            case TWO_BONDS, NO_BOND, MEASURE -> KeptTest.Result.PARTLY;
+            case ONE_BOND, FLOATING_BY_DESIGN ->
+                tests.wholeFor(use.onCords()) ? KeptTest.Result.PASSED : KeptTest.Result.PARTLY;
+        };
     }
 
     /** Whether the set may be started with this bond. */

@@ -76,6 +76,11 @@ public record BondTests(
         };
     }
 
+    /** Both halves of the question were asked: the set alone, and for the house the way to its bond too. */
+    boolean wholeFor(boolean onCords) {
+        return generatorAlone != null && (onCords || inletAlone != null || connected != null);
+    }
+
     boolean anyDoubtful() {
         return finding(generatorAlone) == Finding.DOUBTFUL
                 || finding(inletAlone) == Finding.DOUBTFUL

@@ -271,6 +271,11 @@ public final class Changeover {
         return backfeeds(state) || looseLiveEnd(state) || wrongBondCount(state);
     }
 
+    /** What can hurt somebody as things stand, the worst first. */
+    public List<Danger> dangers(SwapState state) {
+        return Danger.in(this, state);
+    }
+
     /** Whether the supply is proven on that circuit. */
     public boolean isTestCircuit(String circuit) {
         return setup.transfer().usableTestCircuits().contains(circuit);
@@ -368,6 +373,7 @@ public final class Changeover {
         if (!now.engine().running()) {
             state.lastReading = null;
         }
+        state.touchCold &= now.engine() == Engine.RESTING;
         state.generatorMeasured &= now.engine().running();
         state.panelMeasured &= fed;
         state.loadedMeasured &= fed;

@@ -165,6 +165,8 @@ public enum Rule implements Worded {
     }),
     /** Fuel is poured beside a cold engine. */
     REFUEL_HOT("REFUEL_HOT", a -> a.is(Action.REFUEL) && a.before().engine() != Engine.STOPPED),
+    /** What stopped it by itself is put right by hand only once it is cool. */
+    HOT_TOUCH("HOT_TOUCH", a -> a.before().touchCold() && a.is(Action.CHECK_OIL, Action.START_ENGINE)),
     /** Put away stopped, unplugged and bonded as others expect it. */
     STOW_EARLY(
             "STOW_EARLY",

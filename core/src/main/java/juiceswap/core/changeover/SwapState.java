@@ -26,6 +26,7 @@ import org.jspecify.annotations.Nullable;
  * @param bond of the set
  * @param ecoOn idle control
  * @param lastReading what was read last while the set ran, null when nothing was, or when it no longer holds
+ * @param touchCold it stopped by itself for something that is put right by hand: first it cools
  */
 public record SwapState(
         boolean utilityLive,
@@ -48,7 +49,8 @@ public record SwapState(
         boolean generatorMeasured,
         boolean panelMeasured,
         boolean loadedMeasured,
-        @Nullable Measured lastReading) {
+        @Nullable Measured lastReading,
+        boolean touchCold) {
 
     /** Positions of a transfer switch. */
     public enum Handle implements Worded {
@@ -130,6 +132,7 @@ public record SwapState(
         public boolean panelMeasured;
         public boolean loadedMeasured;
         public @Nullable Measured lastReading;
+        public boolean touchCold;
 
         Change() {}
 
@@ -155,6 +158,7 @@ public record SwapState(
             panelMeasured = from.panelMeasured;
             loadedMeasured = from.loadedMeasured;
             lastReading = from.lastReading;
+            touchCold = from.touchCold;
         }
 
         /** Adds ids to what is picked up. */
@@ -197,7 +201,8 @@ public record SwapState(
                     generatorMeasured,
                     panelMeasured,
                     loadedMeasured,
-                    lastReading);
+                    lastReading,
+                    touchCold);
         }
     }
 }

@@ -38,6 +38,14 @@ public enum DeviceProof implements Worded {
         return word;
     }
 
+    /** It proves what keeps the generator and the utility apart. */
+    public boolean ofParting() {
+        return switch (this) {
+            case INPUT_BLOCKS_MAIN, MAIN_BLOCKS_INPUT, HANDLE_OFF_BETWEEN, SWITCH_EACH -> true;
+            case LABELS, LEGS, BONDING, INLET, CORDS, GFCI, CO -> false;
+        };
+    }
+
     /** The tests of a kind of device, in the order to make them. */
     public static List<DeviceProof> of(Kind kind) {
         return Arrays.stream(values()).filter(test -> test.belongsTo.test(kind)).toList();

@@ -307,6 +307,12 @@ public final class Household {
     }
 
     /** The same with a source that is bonded, or not, as found. */
+    /** The same where the installation was tested so. */
+    public Household withTested(TransferDevice.Tested tested) {
+        TransferDevice device = setup().transfer();
+        return device.tested().equals(tested) ? this : withDevice(device.withTested(tested));
+    }
+
     public Household withBond(Bond bond) {
         return withSupply(supply.withSource(supply.source().withBond(bond)));
     }

@@ -199,8 +199,8 @@ public sealed interface Event {
         }
     }
 
-    /** The engine has stopped by itself under its load. */
-    record Stalled() implements Event {
+    /** The engine has stopped by itself. */
+    record Stalled(StallCause cause) implements Event {
         @Override
         public EventKind<Stalled> kind() {
             return EventKind.STALLED;

@@ -280,10 +280,12 @@ public final class EventKind<E extends Event> {
             "stalled",
             Event.Stalled.class,
             Moves.SOMETHING,
-            event -> fields(),
-            (stored, setup) -> new Event.Stalled(),
-            event -> Phrase.of("event.stalled"),
-            undoable((fold, event, entry) -> fold.stall()));
+            event -> fields("cause", event.cause().word()),
+            // before causes were asked for, none was stored
+            (stored, setup) -> new Event.Stalled(
+                    stored.text("cause") == null ? StallCause.UNKNOWN : stored.require(StallCause.class, "cause")),
+            event -> Phrase.of("event.stalled." + event.cause().word()),
+            undoable((fold, event, entry) -> fold.stall(event.cause())));
 
     static final EventKind<Event.Ended> ENDED = new EventKind<>(
             "ended",

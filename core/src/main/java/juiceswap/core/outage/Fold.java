@@ -175,7 +175,12 @@ final class Fold {
     /** Positions as somebody has found them; what was read of the supply is not one of them, and stays. */
     private SwapState asFound(SwapState really) {
         SwapState.Change change = really.change();
-        change.lastReading = known().lastReading();
+        SwapState before = known();
+        change.lastReading = before.lastReading();
+        change.touchCold = before.touchCold();
+        if (before.engine().running() && !change.engine.running()) {
+            voidFuelAndOil(change);
+        }
         return changeover.putRight(change.state());
     }
 
@@ -195,11 +200,19 @@ final class Fold {
         alarmed = true;
         goal = Goal.MAKE_SAFE;
         undoable = null;
+        airIsToBeChecked();
     }
 
     void allClear() {
         alarmed = false;
         undoable = null;
+        airIsToBeChecked();
+    }
+
+    private void airIsToBeChecked() {
+        SwapState.Change change = known().change();
+        voidAir(change);
+        state = change.state();
     }
 
     void utilitySeen(Event.UtilitySeen seen, Instant at) {
@@ -247,13 +260,36 @@ final class Fold {
     }
 
     /** Everything is still closed: it is opened before the engine runs again, and picked up in order after. */
-    void stall() {
-        if (known().engine().running()) {
-            SwapState.Change change = known().change();
-            change.engine = Engine.RESTING;
-            state = changeover.putRight(change.state());
-            goal = goal == Goal.MAKE_SAFE ? goal : Goal.ON_GENERATOR;
+    void stall(StallCause cause) {
+        if (!known().engine().running()) {
+            return;
         }
+        SwapState.Change change = known().change();
+        change.engine = Engine.RESTING;
+        voidFuelAndOil(change);
+        if (cause == StallCause.CO_SHUT_OFF) {
+            voidAir(change);
+        }
+        change.touchCold = cause == StallCause.LOW_OIL;
+        state = changeover.putRight(change.state());
+        if (goal != Goal.MAKE_SAFE) {
+            goal = cause == StallCause.OUT_OF_FUEL && changeover.has(Action.REFUEL) ? Goal.REFUEL : Goal.ON_GENERATOR;
+        }
+        if (goal == Goal.REFUEL) {
+            refuelAnew();
+        }
+    }
+
+    /** Whatever stopped the engine, its oil and its fuel are looked at before it starts again. */
+    private static void voidFuelAndOil(SwapState.Change change) {
+        change.untick(Check.CHECK_OIL);
+        change.untick(Check.CHECK_FUEL);
+    }
+
+    /** Where carbon monoxide was found the set does not stand well, or an alarm does not work. */
+    private static void voidAir(SwapState.Change change) {
+        change.untick(Check.CHECK_PLACEMENT);
+        change.untick(Check.CHECK_CO_ALARM);
     }
 
     /** An earlier refuelling does not count for this one. */

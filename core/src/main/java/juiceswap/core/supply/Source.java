@@ -66,6 +66,16 @@ public sealed interface Source permits Generator, ParallelGenerators, PowerStati
         return engine() != null;
     }
 
+    /** By its hardware it may be the same: its label, its bond as found and the fuel in it do not count. */
+    default boolean mayBe(Source other) {
+        return getClass() == other.getClass()
+                && splitPhase() == other.splitPhase()
+                && bondChange() == other.bondChange()
+                && outputSwitch() == other.outputSwitch()
+                && gfciOutlets() == other.gfciOutlets()
+                && inverter() == other.inverter();
+    }
+
     /** How the neutral-to-frame bond of a source can be changed. */
     enum BondChange implements Worded {
         SWITCH("switch"),

@@ -7,6 +7,7 @@ import juiceswap.core.InvalidInput;
 import juiceswap.core.bonding.BondJudgement.Action;
 import juiceswap.core.bonding.BondJudgement.Use;
 import juiceswap.core.bonding.BondJudgement.Verdict;
+import juiceswap.core.house.KeptTest;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Source.BondChange;
 import org.junit.jupiter.api.Test;
@@ -94,5 +95,24 @@ class BondJudgementTest {
         assertThat(BondTests.finding(1.0)).isEqualTo(BondTests.Finding.DOUBTFUL);
         assertThat(BondTests.finding(100.0)).isEqualTo(BondTests.Finding.DOUBTFUL);
         assertThat(BondTests.finding(100.1)).isEqualTo(BondTests.Finding.OPEN);
+    }
+
+    /** One half of the question does not prove the way to the bond; a break fails, the set's own bond does not. */
+    @ParameterizedTest
+    @CsvSource({
+        "false,open,,,PARTLY",
+        "false,,0.3,,PARTLY",
+        "false,open,0.3,,PASSED",
+        "false,open,,0.4,PASSED",
+        "false,open,open,,FAILED",
+        "false,open,40,,FAILED",
+        "false,0.2,0.3,0.2,PARTLY",
+        "true,0.2,,,PASSED"
+    })
+    void onlyWholeTestsAreKeptAsPassed(
+            boolean cords, String alone, String inlet, String connected, KeptTest.Result expected) {
+        BondJudgement.Use use = new BondJudgement.Use(cords, false, Bond.UNKNOWN, BondChange.SWITCH, true);
+        BondTests tests = new BondTests(ohms(alone), ohms(inlet), ohms(connected));
+        assertThat(BondJudgement.of(use, tests).keptAs(use, tests)).isEqualTo(expected);
     }
 }

@@ -254,4 +254,26 @@ class RuleTest {
             assertTrue(Planner.attempt(changeover, null, onSet, action, null).impossible(), action.word());
         }
     }
+
+    @Test
+    void whatIsPutRightByHandWaitsForACoolEngine() {
+        SwapState resting = ready(s -> {
+            s.engine = Engine.RESTING;
+            s.touchCold = true;
+        });
+        assertEquals(List.of(Rule.HOT_TOUCH), broken(resting, Action.CHECK_OIL));
+        SwapState cool = Planner.attempt(changeover, null, resting, Action.WAIT_COOL, null)
+                .state();
+        assertEquals(List.of(), broken(cool, Action.CHECK_OIL));
+    }
+
+    @Test
+    void everyDangerSaysItsName() {
+        assertEquals(List.of(), changeover.dangers(carrying(s -> {})));
+        assertEquals(List.of(Danger.BACKFEED), changeover.dangers(carrying(s -> s.mainOn = true)));
+        assertEquals(
+                List.of(Danger.LOOSE_LIVE_END, Danger.NO_BOND),
+                changeover.dangers(carrying(s -> s.cordAtHouse = false)));
+        assertEquals(List.of(Danger.TWO_BONDS), changeover.dangers(carrying(s -> s.bond = Bond.BONDED)));
+    }
 }

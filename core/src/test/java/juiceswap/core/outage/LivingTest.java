@@ -13,6 +13,7 @@ import juiceswap.core.Phrase;
 import juiceswap.core.Samples;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Check;
 import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Options;
@@ -22,6 +23,8 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
 import juiceswap.core.supply.Bond;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 
 /** What the log of an outage tells of living on the set. */
 class LivingTest {
@@ -85,7 +88,7 @@ class LivingTest {
     @Test
     void afterAStallTheWayBackBeginsByOpeningEverything() {
         onTheSet();
-        Standing standing = write(new Event.Stalled());
+        Standing standing = write(new Event.Stalled(StallCause.OVERLOAD));
         assertThat(standing.state().engine()).isEqualTo(Engine.RESTING);
         assertThat(standing.state().picked()).contains("fridge");
         List<Action> steps =
@@ -99,6 +102,53 @@ class LivingTest {
         assertThat(steps.indexOf(Action.OUTPUT_OFF)).isLessThan(steps.indexOf(Action.START_ENGINE));
         Standing back = follow();
         assertThat(back.state().picked()).contains("fridge");
+    }
+
+    /** Whatever stopped it: oil and fuel are looked at again, and what is put right by hand waits for a cool engine. */
+    @ParameterizedTest
+    @EnumSource
+    void whatStoppedTheEngineVoidsWhatWasChecked(StallCause cause) {
+        onTheSet();
+        Standing standing = write(new Event.Stalled(cause));
+        assertThat(standing.state().done().has(Check.CHECK_OIL)).isFalse();
+        assertThat(standing.state().done().has(Check.CHECK_FUEL)).isFalse();
+        boolean air = cause == StallCause.CO_SHUT_OFF;
+        assertThat(standing.state().done().has(Check.CHECK_PLACEMENT)).isEqualTo(!air);
+        assertThat(standing.state().done().has(Check.CHECK_CO_ALARM)).isEqualTo(!air);
+        assertThat(standing.goal()).isEqualTo(cause == StallCause.OUT_OF_FUEL ? Goal.REFUEL : Goal.ON_GENERATOR);
+        List<Action> steps =
+                standing.plan().steps().stream().map(Plan.Step::action).toList();
+        assertThat(steps).contains(Action.CHECK_OIL, Action.START_ENGINE);
+        boolean waits = cause == StallCause.OUT_OF_FUEL || cause == StallCause.LOW_OIL;
+        assertThat(steps.contains(Action.WAIT_COOL)).isEqualTo(waits);
+        if (waits) {
+            Action touched = cause == StallCause.LOW_OIL ? Action.CHECK_OIL : Action.REFUEL;
+            assertThat(steps.indexOf(Action.WAIT_COOL)).isLessThan(steps.indexOf(touched));
+        }
+        assertThat(follow().state().picked()).contains("fridge");
+    }
+
+    @Test
+    void anAlarmAndItsAllClearVoidPlaceAndAlarm() {
+        onTheSet();
+        assertThat(airChecked(write(new Event.Alarmed()))).isFalse();
+        assertThat(airChecked(write(new Event.AllClear()))).isFalse();
+    }
+
+    private static boolean airChecked(Standing standing) {
+        return standing.state().done().has(Check.CHECK_PLACEMENT)
+                || standing.state().done().has(Check.CHECK_CO_ALARM);
+    }
+
+    @Test
+    void anEngineThatIsFoundStoppedIsLookedAtAgain() {
+        Standing on = onTheSet();
+        SwapState.Change found = on.state().change();
+        found.engine = Engine.RESTING;
+        Standing standing = write(new Event.Corrected(found.state()));
+        assertThat(standing.state().done().has(Check.CHECK_OIL)).isFalse();
+        assertThat(standing.state().done().has(Check.CHECK_FUEL)).isFalse();
+        assertThat(standing.state().done().has(Check.CHECK_PLACEMENT)).isTrue();
     }
 
     @Test

@@ -4,9 +4,13 @@ import static juiceswap.web.words.Say.say;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
+import java.util.List;
 import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Danger;
+import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Event;
@@ -107,6 +111,8 @@ class Frame {
                                 say("frame.frame.fresh-air-then-call-for")));
             } else if (standing.stop() != null) {
                 model.addAttribute("stopStrip", strip(outage, standing, standing.stop()));
+            } else if (standing.changeover().danger(standing.state())) {
+                model.addAttribute("stopStrip", danger(outage, standing));
             }
             return;
         }
@@ -121,6 +127,20 @@ class Frame {
                 words.say("loads.verdict.over"),
                 "",
                 words.say("over.open", "circuits", RotationWords.labels(warning.openFirst(), outage.household())));
+    }
+
+    /** Who may be hurt as things stand, whom to tell, and the breaker that ends it. */
+    private StopStrip danger(Outage outage, Standing standing) {
+        Danger worst = standing.changeover().dangers(standing.state()).get(0);
+        List<Plan.Step> ends = new Planner(standing.changeover(), Goal.MAKE_SAFE)
+                .plan(standing.state())
+                .steps();
+        return new StopStrip(
+                say("danger." + worst.word()),
+                say("danger." + worst.word() + ".who"),
+                ends.isEmpty()
+                        ? ""
+                        : words.title(ends.get(0).action(), ends.get(0).circuit(), outage.household()));
     }
 
     private StopStrip strip(Outage outage, Standing standing, Event.RefusedReading stop) {

@@ -19,6 +19,7 @@ import juiceswap.core.house.Choice;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.DeviceChoice;
 import juiceswap.core.house.DeviceProof;
+import juiceswap.core.house.KeptTest.Result;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.PanelMap;
 import juiceswap.core.house.RefusedArrangement;
@@ -264,9 +265,13 @@ class DeviceController {
                     .filter(one -> one.test().equals(test.word()))
                     .findFirst()
                     .orElse(null);
-            String state = last == null
+            String state = last == null || last.result() == Result.VOID
                     ? say("house.device.never-done")
-                    : !last.passed() ? "failed" : DeviceProof.due(last.onDay(), today) ? "due" : "passed";
+                    : switch (last.result()) {
+                        case FAILED -> "failed";
+                        case PARTLY -> "partly";
+                        default -> DeviceProof.due(last.onDay(), today) ? "due" : "passed";
+                    };
             views.add(new TestView(
                     test.word(),
                     what(test),
@@ -314,7 +319,15 @@ class DeviceController {
         }
         Objects.requireNonNull(onDay, "a day that can't be read is a problem of the form");
         boolean passed = !form.value("result").equals("failed");
-        tests.record(account.householdId(), key, passed, form.value("note").strip(), account.displayName(), onDay);
+        tests.record(
+                account.householdId(),
+                new DeviceTests.Found(
+                        key,
+                        passed ? Result.PASSED : Result.FAILED,
+                        null,
+                        form.value("note").strip(),
+                        account.displayName(),
+                        onDay));
         flash.addFlashAttribute("taken", Phrase.of(passed ? "told.recorded" : "told.recorded-failed"));
         return "redirect:/house/device";
     }

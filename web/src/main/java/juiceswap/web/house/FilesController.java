@@ -106,7 +106,7 @@ class FilesController {
     }
 
     private void replace(Account account, Household file, Phrase change) {
-        households.change(account.householdId(), null, account.displayName(), words.say(change), before -> file);
+        households.replace(account.householdId(), null, account.displayName(), words.say(change), file);
     }
 
     @PostMapping("/house/sample")

@@ -72,7 +72,7 @@ class HouseholdApi {
         Integer version = ifMatch == null ? null : version(ifMatch);
         JsonNode given = Json.parse(RequestLimits.body(http));
         Household file = HouseholdJson.read(given, schemas);
-        households.change(access.householdId(), version, access.name(), words.say("change.by-program"), before -> file);
+        households.replace(access.householdId(), version, access.name(), words.say("change.by-program"), file);
         return read(authorization);
     }
 

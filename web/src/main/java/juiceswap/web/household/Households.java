@@ -6,12 +6,16 @@ import static juiceswap.web.db.Tables.OUTAGE;
 import static juiceswap.web.words.Say.say;
 
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
+import juiceswap.core.house.DeviceProof;
+import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.Household;
 import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
@@ -43,10 +47,14 @@ public class Households {
 
     private final DSLContext db;
     private final Schemas schemas;
+    private final DeviceTests tests;
+    private final Clock clock;
 
-    public Households(DSLContext db, Schemas schemas) {
+    public Households(DSLContext db, Schemas schemas, DeviceTests tests, Clock clock) {
         this.db = db;
         this.schemas = schemas;
+        this.tests = tests;
+        this.clock = clock;
     }
 
     /**
@@ -105,7 +113,7 @@ public class Households {
                 .from(HOUSEHOLD)
                 .where(HOUSEHOLD.ID.eq(id))
                 .fetchOptional(HOUSEHOLD.FILE)
-                .map(this::read);
+                .map(stored -> read(id, stored));
     }
 
     /** How far the household has come on its way to a first rehearsal. */
@@ -126,7 +134,7 @@ public class Households {
                 HOUSEHOLD_REVISION.REVISION.eq(row.getRevision() - 1),
                 HOUSEHOLD_REVISION.FILE.isNotNull());
         return Optional.of(new Held(
-                read(row.getFile()),
+                read(id, row.getFile()),
                 row.getVersion(),
                 back ? changeOf(id, row.getRevision()) : null,
                 changeOf(id, row.getRevision() + 1)));
@@ -175,7 +183,9 @@ public class Households {
         if (version != null && !version.equals(row.getVersion())) {
             throw outdated(id);
         }
-        Household file = edit.apply(row.getFile() == null ? null : read(row.getFile()));
+        Household before = row.getFile() == null ? null : read(id, row.getFile());
+        Household file = edit.apply(before);
+        voidTests(id, who, before, file);
         JsonNode json = HouseholdJson.write(file);
         // what core does not know of: how long texts may be, which signs an id has
         schemas.requireHousehold(json);
@@ -195,7 +205,36 @@ public class Households {
                 .set(HOUSEHOLD_REVISION.FILE, stored)
                 .execute();
         stand(id, next, file.name(), stored);
-        return file;
+        return read(id, stored);
+    }
+
+    /**
+     * Changes the whole file for another one: what was tested belongs to the house before.
+     *
+     * @param change in words
+     */
+    @Transactional
+    public Household replace(long id, @Nullable Integer version, String who, String change, Household other) {
+        tests.voided(id, List.of(DeviceProof.values()), change, who, LocalDate.now(clock));
+        return change(id, version, who, change, before -> other);
+    }
+
+    /** Another device, or another set, begins unproven. */
+    private void voidTests(long id, String who, @Nullable Household before, Household after) {
+        if (before == null) {
+            return;
+        }
+        TransferDevice was = before.setup().transfer();
+        TransferDevice is = after.setup().transfer();
+        boolean otherDevice = was.kind() != is.kind()
+                || was.refused() != is.refused()
+                || was.switchedNeutral() != is.switchedNeutral();
+        boolean otherSet = !before.setup().source().mayBe(after.setup().source());
+        if (otherDevice || otherSet) {
+            List<DeviceProof> gone = otherDevice ? List.of(DeviceProof.values()) : List.of(DeviceProof.BONDING);
+            tests.voided(
+                    id, gone, say(otherDevice ? "tests.other-device" : "tests.other-set"), who, LocalDate.now(clock));
+        }
     }
 
     /** Takes the last change back; says which, empty when there is nothing to take back. */
@@ -227,6 +266,13 @@ public class Households {
                 .fetchOne(HOUSEHOLD_REVISION.FILE);
         if (file == null) {
             return false;
+        }
+        JSONB present = db.select(HOUSEHOLD.FILE)
+                .from(HOUSEHOLD)
+                .where(HOUSEHOLD.ID.eq(id))
+                .fetchSingle(HOUSEHOLD.FILE);
+        if (present != null) {
+            voidTests(id, say("told.somebody"), read(present), read(file));
         }
         stand(id, revision, read(file).name(), file);
         return true;
@@ -273,8 +319,18 @@ public class Households {
                 .orElseGet(() -> new Outdated(say("told.somebody"), say("told.took-a-change-back")));
     }
 
+    /** A household's file with what its tests have come to. */
+    private Household read(long id, JSONB stored) {
+        return tests.tested(id, read(stored));
+    }
+
+    /** A file that was stored with an outage, with what the household's tests have come to since. */
+    public Household inOutage(long id, JSONB stored) {
+        return read(id, stored);
+    }
+
     /** A stored file. Every page needs one, so those read lately are kept; a file never changes, it is replaced. */
-    public Household read(JSONB stored) {
+    private Household read(JSONB stored) {
         synchronized (readLately) {
             return readLately.computeIfAbsent(
                     stored.data(),

@@ -4,8 +4,10 @@ import static juiceswap.web.words.Say.say;
 
 import java.time.Clock;
 import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -15,6 +17,7 @@ import juiceswap.core.bonding.BondJudgement;
 import juiceswap.core.bonding.BondJudgement.Use;
 import juiceswap.core.bonding.BondTests;
 import juiceswap.core.house.DeviceProof;
+import juiceswap.core.house.KeptTest.Result;
 import juiceswap.core.household.Household;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Source;
@@ -41,6 +44,11 @@ class BondingController {
     private static final Set<String> ANSWERS = Set.of("beeps", "silent", "ohms");
 
     private static final List<String> TESTS = List.of("generatorAlone", "inletAlone", "connected");
+
+    /** The field that says that no voltage was found at the very places. */
+    private static final String NO_VOLTS = "noVolts";
+
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
 
     private final Households households;
     private final DeviceTests records;
@@ -102,20 +110,26 @@ class BondingController {
         List<Asked> asked = asked(file, typed);
         boolean wrong = asked.stream().anyMatch(test -> test.problem() != null);
         boolean nothing = asked.stream().allMatch(test -> test.answer().isEmpty());
-        if (wrong || nothing) {
+        boolean runs = engineRuns(account);
+        boolean voltsUnchecked = !typed.containsKey(NO_VOLTS);
+        if (wrong || nothing || runs || voltsUnchecked) {
             show(account, file, typed, model);
             model.addAttribute("nothing", nothing);
+            model.addAttribute("runs", runs);
+            model.addAttribute("voltsUnchecked", voltsUnchecked && !runs);
             return "meter/bonding";
         }
         BondTests tests = tests(asked);
         BondJudgement judged = BondJudgement.of(use(file), tests);
         records.record(
                 account.householdId(),
-                DeviceProof.BONDING.word(),
-                judged.safeToStart(),
-                note(asked, judged),
-                account.displayName(),
-                today());
+                new DeviceTests.Found(
+                        DeviceProof.BONDING.word(),
+                        judged.keptAs(use(file), tests),
+                        judged.verdict().word(),
+                        note(asked, judged),
+                        account.displayName(),
+                        today()));
         tests.ofTheSet().ifPresent(found -> {
             if (file.setup().source().bond() != found) {
                 keepBond(account, found);
@@ -129,6 +143,26 @@ class BondingController {
                         "verdict",
                         Phrase.of("bonding." + judged.verdict().word())));
         return "redirect:/meter/bonding";
+    }
+
+    /** The set was repaired or exchanged: what was measured of it before counts no more. */
+    @PostMapping("/repaired")
+    String repaired(@AuthenticationPrincipal Account account, RedirectAttributes flash) {
+        records.voided(
+                account.householdId(),
+                List.of(DeviceProof.BONDING),
+                words.say("tests.repaired"),
+                account.displayName(),
+                today());
+        flash.addFlashAttribute("taken", Phrase.of("told.begins-unproven"));
+        return "redirect:/meter/bonding";
+    }
+
+    /** Ohms are measured with the engine stopped; a running one may make what the meter shows, and can kill. */
+    private boolean engineRuns(Account account) {
+        return swap.current(account)
+                .filter(outage -> outage.standing().state().engine().running())
+                .isPresent();
     }
 
     private void keepBond(Account account, Bond found) {
@@ -150,8 +184,17 @@ class BondingController {
         model.addAttribute("ways", ways(file.setup().source(), use));
         model.addAttribute("use", use);
         model.addAttribute("nothing", false);
-        model.addAttribute("label", label(file));
         Optional<DeviceTests.Found> proven = records.last(account.householdId(), DeviceProof.BONDING);
+        model.addAttribute(
+                "label",
+                proven.filter(DeviceTests.Found::passed)
+                        .map(kept -> label(file, kept))
+                        .orElse(null));
+        model.addAttribute("runs", false);
+        model.addAttribute("voltsUnchecked", false);
+        model.addAttribute("noVolts", typed.containsKey(NO_VOLTS));
+        model.addAttribute(
+                "half", judged != null && judged.safeToStart() && judged.keptAs(use, tests(asked)) != Result.PASSED);
         model.addAttribute("proven", proven.orElse(null));
         model.addAttribute(
                 "provenAgo",
@@ -251,8 +294,9 @@ class BondingController {
         return ways;
     }
 
-    private String label(Household file) {
-        String day = today().toString();
+    /** Only what was measured and kept goes on a label, with the day it was measured. */
+    private String label(Household file, DeviceTests.Found kept) {
+        String day = DAY.format(kept.onDay());
         boolean floats = file.setup().transfer().houseBondReaches();
         return words.say(floats ? "bondlabel.floating" : "bondlabel.bonded", "generator", file.name(), "measured", day);
     }

@@ -1,6 +1,8 @@
 package juiceswap.web.now;
 
+import java.util.Arrays;
 import java.util.List;
+import juiceswap.core.outage.StallCause;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.PanelView;
 import org.jspecify.annotations.Nullable;
@@ -30,6 +32,10 @@ public record LivingPage(
         boolean proposed,
         @Nullable String readingDue,
         @Nullable Asked asked) {
+    /** Why an engine may have stopped by itself. */
+    public List<String> stallCauses() {
+        return Arrays.stream(StallCause.values()).map(StallCause::word).toList();
+    }
 
     /**
      * A move to make.

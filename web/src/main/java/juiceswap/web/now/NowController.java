@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import juiceswap.core.Worded;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.LoadsReading;
 import juiceswap.core.capacity.StartOrder;
@@ -20,6 +21,7 @@ import juiceswap.core.house.Load;
 import juiceswap.core.house.Setup;
 import juiceswap.core.household.HomeLoad;
 import juiceswap.core.household.Household;
+import juiceswap.core.outage.StallCause;
 import juiceswap.core.supply.Bond;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.form.Form;
@@ -213,8 +215,11 @@ class NowController {
     }
 
     @PostMapping("/now/stalled")
-    String stalled(@AuthenticationPrincipal Account account, @RequestParam int seen) {
-        swap.stalled(account, seen);
+    String stalled(
+            @AuthenticationPrincipal Account account,
+            @RequestParam int seen,
+            @RequestParam(defaultValue = "unknown") String cause) {
+        swap.stalled(account, seen, Worded.find(StallCause.class, cause).orElse(StallCause.UNKNOWN));
         return "redirect:/swap";
     }
 

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
@@ -217,20 +218,28 @@ public class Outages {
                 .where(OUTAGE_EVENT.OUTAGE_ID.eq(id))
                 .fetchSingle()
                 .value1();
+        Household file = households.inOutage(row.get(OUTAGE.HOUSEHOLD_ID), row.get(OUTAGE.HOUSEHOLD_FILE));
         Outage known = readLately.get(id);
+        if (known != null && !tested(known.household()).equals(tested(file))) {
+            // a test that was kept meanwhile changes what may be done
+            known = null;
+        }
         if (known != null
                 && known.log().size() == last
                 && (known.endedAt() == null) == (row.get(OUTAGE.ENDED_AT) == null)) {
             return known;
         }
-        Outage outage = read(row, known);
+        Outage outage = read(row, file, known);
         readLately.put(id, outage);
         return outage;
     }
 
+    private static TransferDevice.Tested tested(Household household) {
+        return household.setup().transfer().tested();
+    }
+
     /** The log is append-only: what was read of it before is still true. */
-    private Outage read(Record row, @Nullable Outage known) {
-        Household file = known != null ? known.household() : households.read(row.get(OUTAGE.HOUSEHOLD_FILE));
+    private Outage read(Record row, Household file, @Nullable Outage known) {
         long id = row.get(OUTAGE.ID);
         List<Entry> log = new ArrayList<>(known == null ? List.of() : known.log());
         db.selectFrom(OUTAGE_EVENT)

@@ -5,6 +5,7 @@ import static juiceswap.web.words.Say.say;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -24,6 +25,8 @@ import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.DeviceProof;
+import juiceswap.core.house.KeptTest;
 import juiceswap.core.house.Setup;
 import juiceswap.core.household.Household;
 import juiceswap.core.meter.Readings;
@@ -32,9 +35,11 @@ import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Sign;
+import juiceswap.core.outage.StallCause;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.Turns;
 import juiceswap.core.supply.Bond;
+import juiceswap.web.household.DeviceTests;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
@@ -52,12 +57,14 @@ public class SwapService {
 
     private final Helpers helpers;
     private final PutAside putAside;
+    private final DeviceTests tests;
     private final Clock clock;
 
-    public SwapService(Outages outages, Helpers helpers, PutAside putAside, Clock clock) {
+    public SwapService(Outages outages, Helpers helpers, PutAside putAside, DeviceTests tests, Clock clock) {
         this.outages = outages;
         this.helpers = helpers;
         this.putAside = putAside;
+        this.tests = tests;
         this.clock = clock;
     }
 
@@ -178,7 +185,27 @@ public class SwapService {
 
     /** It isn't like that: how things really stand. */
     public void correct(Account account, int seen, SwapState state) {
+        plateFailed(account, state);
         record(account, seen, List.of(new Event.Corrected(state)));
+    }
+
+    /**
+     * A plate that let both on is faulty, whatever else is put right, until somebody records that its test has passed after
+     * an electrician has looked at it.
+     */
+    private void plateFailed(Account account, SwapState found) {
+        Outage outage = current(account).orElseThrow(Conflict::new);
+        if (outage.standing().changeover().backfeeds(found)) {
+            tests.record(
+                    account.householdId(),
+                    new DeviceTests.Found(
+                            DeviceProof.INPUT_BLOCKS_MAIN.word(),
+                            KeptTest.Result.FAILED,
+                            null,
+                            say("tests.both-were-on"),
+                            account.displayName(),
+                            LocalDate.now(clock)));
+        }
     }
 
     /** One branch breaker was opened. */
@@ -274,8 +301,8 @@ public class SwapService {
     }
 
     /** The engine has stopped by itself. */
-    public void stalled(Account account, int seen) {
-        record(account, seen, List.of(new Event.Stalled()));
+    public void stalled(Account account, int seen, StallCause cause) {
+        record(account, seen, List.of(new Event.Stalled(cause)));
     }
 
     /** Making safe never waits for somebody to look again: it is taken on whatever the log holds. */
@@ -377,6 +404,7 @@ public class SwapService {
 
     /** Somebody takes over, having looked how things really stand. */
     public void takeOver(Account account, int seen, SwapState state) {
+        plateFailed(account, state);
         record(account, seen, List.of(new Event.TakenOver(state)));
     }
 

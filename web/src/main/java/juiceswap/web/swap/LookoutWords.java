@@ -53,7 +53,12 @@ class LookoutWords {
             return words.say("bondproof.never");
         }
         String ago = words.daysAgo(last.get().onDay(), LocalDate.now(clock));
-        return words.say(last.get().passed() ? "bondproof.passed" : "bondproof.failed", "when", ago);
+        String proof = switch (last.get().result()) {
+            case PASSED -> "bondproof.passed";
+            case PARTLY -> "bondproof.partly";
+            case FAILED, VOID -> "bondproof.failed";
+        };
+        return words.say(proof, "when", ago);
     }
 
     private static String distance(Household household) {

@@ -38,6 +38,7 @@ class MeterJourneyTest extends OutageJourney {
         assertThat(judged).containsText("Set its bond switch to FLOATING.");
         ines.page.locator("input[name=inletAlone][value=ohms]").check();
         ines.page.locator("input[name=inletAloneOhms]").fill("some");
+        ines.page.locator("input[name=noVolts]").check();
         ines.page.locator("[data-key=done]").click();
         assertThat(ines.page.locator(".problem")).containsText("Type the ohms that the meter shows");
         assertThat(ines.page.locator("input[name=inletAloneOhms]")).hasValue("some");
@@ -79,6 +80,12 @@ class MeterJourneyTest extends OutageJourney {
         assertThat(ines.page.locator("main")).containsText("No way on like this");
         ines.page.getByText("Measure the bond").click();
         ines.page.locator("input[name=generatorAlone][value=silent]").check();
+        assertThat(ines.page.locator("#judged")).containsText("half an answer");
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator(".problem[role=alert]")).containsText("Look for voltage first");
+        assertThat(ines.page.locator("input[name=generatorAlone][value=silent]"))
+                .isChecked();
+        ines.page.locator("input[name=noVolts]").check();
         ines.page.locator("[data-key=done]").click();
         assertThat(ines.page.locator(".notice[role=status]").last()).containsText("Kept");
         ines.go("/swap");
@@ -266,6 +273,14 @@ class MeterJourneyTest extends OutageJourney {
         assertThat(ines.page.locator(".points")).containsText("never measured here");
         ines.go("/meter/bonding");
         ines.page.locator("input[name=generatorAlone][value=silent]").check();
+        ines.page.locator("input[name=noVolts]").check();
+        ines.page.locator("[data-key=done]").click();
+        ines.go("/swap");
+        assertThat(ines.page.locator(".points")).containsText("half measured today");
+        ines.go("/meter/bonding");
+        ines.page.locator("input[name=generatorAlone][value=silent]").check();
+        ines.page.locator("input[name=connected][value=beeps]").check();
+        ines.page.locator("input[name=noVolts]").check();
         ines.page.locator("[data-key=done]").click();
         ines.go("/swap");
         assertThat(ines.page.locator(".points")).containsText("measured today, one bond");

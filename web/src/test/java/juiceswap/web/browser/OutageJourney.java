@@ -73,6 +73,7 @@ abstract class OutageJourney {
         browsers.leave();
         db.execute("update outage set ended_at = greatest(now(), started_at) where ended_at is null");
         db.execute("delete from put_aside");
+        db.execute("delete from device_test");
         db.execute("delete from street_sensor");
         db.execute("delete from simulated_monitor");
         db.execute("delete from reading");

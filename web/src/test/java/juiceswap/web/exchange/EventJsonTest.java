@@ -20,6 +20,7 @@ import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.EventKind;
 import juiceswap.core.outage.Sign;
+import juiceswap.core.outage.StallCause;
 import juiceswap.core.supply.Bond;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -68,7 +69,7 @@ class EventJsonTest {
                 new Event.Observed("fridge", null, 60),
                 new Event.FuelSeen(9.5),
                 new Event.LoadMeasured("fridge", 240),
-                new Event.Stalled(),
+                new Event.Stalled(StallCause.LOW_OIL),
                 new Event.Alarmed(),
                 new Event.AllClear(),
                 new Event.Ended());

@@ -40,6 +40,7 @@ import juiceswap.core.outage.Standing;
 import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.household.DeviceTests;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.SwapService.Outcome;
@@ -56,7 +57,9 @@ class SwapServiceTest {
     private final Outages outages = mock(Outages.class);
     private final Helpers helpers = mock(Helpers.class);
     private final PutAside putAside = mock(PutAside.class);
-    private final SwapService swap = new SwapService(outages, helpers, putAside, Clock.fixed(NOW, ZoneOffset.UTC));
+    private final DeviceTests tests = mock(DeviceTests.class);
+    private final SwapService swap =
+            new SwapService(outages, helpers, putAside, tests, Clock.fixed(NOW, ZoneOffset.UTC));
     private final List<Entry> log = new ArrayList<>();
     private Household household;
 

@@ -1,0 +1,23 @@
+package juiceswap.core.outage;
+
+import juiceswap.core.Worded;
+
+/** Why an engine has stopped by itself, as somebody has found it. */
+public enum StallCause implements Worded {
+    OUT_OF_FUEL("out-of-fuel"),
+    LOW_OIL("low-oil"),
+    CO_SHUT_OFF("co-shut-off"),
+    OVERLOAD("overload"),
+    UNKNOWN("unknown");
+
+    private final String word;
+
+    StallCause(String word) {
+        this.word = word;
+    }
+
+    @Override
+    public String word() {
+        return word;
+    }
+}

@@ -1,0 +1,103 @@
+package juiceswap.web.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Refusal;
+import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.TransferDevice.BondPath;
+import juiceswap.core.house.TransferDevice.Proof;
+import org.junit.jupiter.api.Test;
+
+/** A proof counts only when it was measured and kept; a danger says its name on every page. */
+class ProofsTest extends OutageJourney {
+    private static final String STATUS = ".notice[role=status]";
+
+    /** Two tests of the bond, answered so. */
+    private static void bonding(Person person, String alone, String connected) {
+        person.go("/meter/bonding");
+        person.page.locator("input[name=generatorAlone][value=" + alone + "]").check();
+        person.page.locator("input[name=connected][value=" + connected + "]").check();
+        person.page.locator("input[name=noVolts]").check();
+        person.page.locator("[data-key=done]").click();
+        assertThat(person.page.locator(STATUS).last()).containsText("Kept");
+    }
+
+    @Test
+    void thereIsNoLabelWithoutATestAndABrokenPathKeepsTheHouseOffTheSet() {
+        Person ines = person(1280, 800).enter("ines");
+        ines.go("/meter/bonding");
+        Locator label = ines.page.locator(".bond-label");
+        assertThat(ines.page.locator("main")).containsText("Not measured.");
+        assertThat(label).hasCount(0);
+        bonding(ines, "silent", "silent");
+        assertThat(ines.page.locator("main")).containsText("Not measured.");
+        ines.go("/now");
+        ines.page.locator("button[value=outage]").click();
+        assertThat(ines.page.locator("main.swap")).containsText("measured as broken");
+        assertThat(standing().plan().refused().code()).isEqualTo(Refusal.Code.BOND_PATH_BROKEN);
+        // the same test passed: the way is open again, in the outage that is going on
+        bonding(ines, "silent", "beeps");
+        assertThat(label).containsText("FLOATING NEUTRAL");
+        assertThat(standing().plan().refused()).isNull();
+        assertThat(standing().changeover().setup().transfer().tested().bondPath())
+                .isEqualTo(BondPath.SOUND);
+        ines.page.getByText("The set was repaired or exchanged").click();
+        assertThat(ines.page.locator(STATUS).last()).containsText("made anew");
+        assertThat(label).hasCount(0);
+    }
+
+    @Test
+    void ohmsAreNotKeptWhileTheEngineRuns() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, Action.WARM_UP);
+        ines.go("/meter/bonding");
+        ines.page.locator("input[name=generatorAlone][value=beeps]").check();
+        ines.page.locator("input[name=noVolts]").check();
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator(".problem[role=alert]")).containsText("The engine runs");
+        assertThat(ines.page.locator("input[name=generatorAlone][value=beeps]")).isChecked();
+        assertThat(db.fetchCount(org.jooq.impl.DSL.table("device_test"))).isZero();
+    }
+
+    /** Main and input both on: the strip says who may be hurt on every page, and the plate is faulty from then on. */
+    @Test
+    void bothOnIsNamedEverywhereAndThePlateCountsAsFaulty() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, Action.PICK_UP);
+        SwapState.Change found = standing().state().change();
+        found.mainOn = true;
+        swap.correct(account("ines"), standing().sequence(), found.state());
+        for (String page : new String[] {"/now", "/swap", "/meter", "/house", "/logbook"}) {
+            ines.go(page);
+            Locator strip = ines.page.locator(".stop-strip").first();
+            assertThat(strip).containsText("Main and generator input are both ON.");
+            assertThat(strip).containsText("Call the utility at once");
+            assertThat(strip).containsText("First:");
+        }
+        found.mainOn = false;
+        swap.correct(account("ines"), standing().sequence(), found.state());
+        assertThat(standing().changeover().setup().transfer().tested().proof()).isEqualTo(Proof.FAILED);
+        assertThat(standing().plan().refused().code()).isEqualTo(Refusal.Code.INTERLOCK_FAULT);
+        ines.go("/swap");
+        assertThat(ines.page.locator(".stop-strip")).hasCount(0);
+        assertThat(ines.page.locator("main.swap")).containsText("failed its test");
+        ines.go("/house/device");
+        assertThat(ines.page.locator("main")).containsText("main and input were both found ON");
+    }
+
+    /** Another device begins unproven. */
+    @Test
+    void anotherHouseholdBeginsUnproven() {
+        Person ines = person(1280, 800).enter("ines");
+        bonding(ines, "silent", "beeps");
+        assertThat(ines.page.locator(".bond-label")).hasCount(1);
+        ines.go("/house/files");
+        ines.page.locator("form[action='/house/sample'] button").first().click();
+        ines.go("/meter/bonding");
+        assertThat(ines.page.locator(".bond-label")).hasCount(0);
+        assertThat(ines.page.locator("main")).containsText("Not measured.");
+    }
+}
