@@ -11,6 +11,7 @@ import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Setup;
+import juiceswap.core.house.Unexplained;
 import juiceswap.core.supply.Limits;
 import juiceswap.core.supply.Link;
 import org.jspecify.annotations.Nullable;
@@ -50,6 +51,21 @@ public record Capacity(
         public Read {
             InvalidInput.unless(l1Amps == null || l1Amps >= 0, "/l1Amps", "invalid.zero-or-more");
             InvalidInput.unless(l2Amps == null || l2Amps >= 0, "/l2Amps", "invalid.zero-or-more");
+        }
+
+        /**
+         * What was read above what the loads that are on come to.
+         *
+         * @param on ids
+         */
+        public Unexplained unexplainedBy(Setup setup, Collection<String> on) {
+            boolean splitPhase = setup.source().splitPhase();
+            LegWatts known = LegWatts.NONE;
+            for (Circuit circuit : setup.circuits(on)) {
+                known = known.plus(LegWatts.running(circuit, splitPhase));
+            }
+            LegWatts counted = over(known, splitPhase);
+            return new Unexplained(counted.l1() - known.l1(), counted.l2() - known.l2());
         }
 
         /** The watts that count, where the loads come to {@code reckoned}. */
@@ -159,7 +175,7 @@ public record Capacity(
             this.all = setup.circuits(ids);
             this.behindFeeders =
                     all.stream().filter(circuit -> circuit.fedThrough() != null).toList();
-            LegWatts reckoned = LegWatts.NONE;
+            LegWatts reckoned = LegWatts.unexplained(setup, !on.isEmpty());
             for (Circuit circuit : all) {
                 if (!closing.contains(circuit.id())) {
                     reckoned = reckoned.plus(LegWatts.running(circuit, splitPhase));

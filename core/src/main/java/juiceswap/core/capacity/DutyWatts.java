@@ -28,6 +28,12 @@ public final class DutyWatts {
         return counted == 0 ? 0 : sum / counted;
     }
 
+    /** Watts on average of these circuits, with what a meter shows above what is known. */
+    public static double drawn(Setup setup, Collection<String> on) {
+        return of(setup.circuits(on))
+                + LegWatts.unexplained(setup, !on.isEmpty()).total();
+    }
+
     /** Watts on average: each load for the share of time it runs. */
     public static double of(Collection<Circuit> circuits) {
         double sum = 0;

@@ -3,6 +3,7 @@ package juiceswap.core.capacity;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
+import juiceswap.core.house.Setup;
 
 /** Watts by leg. On a 120 V set with its one winding everything counts as L1. */
 public record LegWatts(double l1, double l2) {
@@ -42,6 +43,14 @@ public record LegWatts(double l1, double l2) {
             sum = sum.plus(of(circuit, load, load.runningWatts(), splitPhase));
         }
         return sum;
+    }
+
+    /** What a meter shows above what is known, as long as anything is on. */
+    static LegWatts unexplained(Setup setup, boolean anythingOn) {
+        return anythingOn
+                ? new LegWatts(
+                        setup.unexplained().l1Watts(), setup.unexplained().l2Watts())
+                : NONE;
     }
 
     /** What it draws in the moment its breaker closes. */

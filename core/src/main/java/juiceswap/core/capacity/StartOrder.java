@@ -50,7 +50,9 @@ public record StartOrder(List<Step> steps, double peakUtilisation, boolean fits)
         Map<String, Set<String>> before = precedence(setup, closing, first);
         Limits limits = Limits.of(setup.source(), setup.path());
         boolean splitPhase = setup.source().splitPhase();
-        LegWatts running = runningOf(setup, on, splitPhase).plus(runningOf(setup, closing, splitPhase));
+        LegWatts running = LegWatts.unexplained(setup, !on.isEmpty())
+                .plus(runningOf(setup, on, splitPhase))
+                .plus(runningOf(setup, closing, splitPhase));
 
         List<Step> steps = new ArrayList<>();
         List<String> left = new ArrayList<>(closing);

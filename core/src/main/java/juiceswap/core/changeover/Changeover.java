@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import juiceswap.core.capacity.Capacity;
@@ -328,14 +329,23 @@ public final class Changeover {
 
     /** Whether everything wanted can be picked up one by one on top of {@code picked}. */
     public boolean allFit(Set<String> picked) {
+        return firstThatFails(picked).isEmpty();
+    }
+
+    /** A circuit that can't be picked up when its turn comes, and what is in its way. */
+    public record Failing(String circuit, Capacity capacity) {}
+
+    /** The first of the wanted circuits that does not pass on top of those before it; empty when all do. */
+    public Optional<Failing> firstThatFails(Set<String> picked) {
         Set<String> on = new HashSet<>(picked);
         for (String next : pickUpOrder(picked)) {
-            if (!Capacity.of(setup, on, next).ok()) {
-                return false;
+            Capacity capacity = Capacity.of(setup, on, next);
+            if (!capacity.ok()) {
+                return Optional.of(new Failing(next, capacity));
             }
             on.add(next);
         }
-        return true;
+        return Optional.empty();
     }
 
     // ---- keeping states true

@@ -53,6 +53,11 @@ public record Refusal(Code code, Phrase instead) {
         this(code, Phrase.of("refusal." + code.word() + ".instead"));
     }
 
+    /** Measuring the bond is what leads on. */
+    public boolean measures() {
+        return code == Code.BOND_UNKNOWN || code == Code.BOND_PATH_BROKEN;
+    }
+
     /** What is wrong, in one sentence. */
     public Phrase reason() {
         return Phrase.of("refusal." + code.word());

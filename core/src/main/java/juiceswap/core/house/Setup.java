@@ -20,8 +20,15 @@ import org.jspecify.annotations.Nullable;
  * Everything the rules need to know of a household: transfer device, generator, the path between them, circuits.
  *
  * @param path the links from the generator's outlet to the panel, in order; may be empty
+ * @param unexplained what a meter shows above what is known to be on
  */
-public record Setup(TransferDevice transfer, Source source, List<Link> path, List<Circuit> circuits) {
+public record Setup(
+        TransferDevice transfer, Source source, List<Link> path, List<Circuit> circuits, Unexplained unexplained) {
+
+    /** A house of which no meter has shown more than is known. */
+    public Setup(TransferDevice transfer, Source source, List<Link> path, List<Circuit> circuits) {
+        this(transfer, source, path, circuits, Unexplained.NOTHING);
+    }
 
     public Setup {
         path = List.copyOf(path);
@@ -83,12 +90,17 @@ public record Setup(TransferDevice transfer, Source source, List<Link> path, Lis
         List<Circuit> others = circuits.stream()
                 .map(circuit -> circuit.id().equals(id) ? circuit.withRunningWatts(watts) : circuit)
                 .toList();
-        return new Setup(transfer, source, path, others);
+        return new Setup(transfer, source, path, others, unexplained);
     }
 
     /** The same house with a set that is bonded, or not, as found. */
     public Setup withBond(Bond bond) {
-        return new Setup(transfer, source.withBond(bond), path, circuits);
+        return new Setup(transfer, source.withBond(bond), path, circuits, unexplained);
+    }
+
+    /** The same house where a meter shows so much more than is known. */
+    public Setup withUnexplained(Unexplained more) {
+        return new Setup(transfer, source, path, circuits, more);
     }
 
     private static void findDuplicates(List<Circuit> circuits, List<Problem> problems) {

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import juiceswap.core.capacity.Capacity;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Check;
@@ -18,7 +19,9 @@ import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
+import juiceswap.core.house.Unexplained;
 import juiceswap.core.meter.Measured;
+import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Event.RefusedReading;
 import juiceswap.core.supply.Bond;
@@ -39,6 +42,7 @@ final class Fold {
     private Living living = Living.NOTHING;
     private Moments moments = Moments.NONE;
     private @Nullable UtilityWatch watch;
+    private boolean utilityFault;
     private final List<Entry> lived = new ArrayList<>();
     private boolean alarmed;
     private @Nullable Integer undoable;
@@ -64,6 +68,7 @@ final class Fold {
         living = so.living();
         moments = so.moments();
         watch = so.watch();
+        utilityFault = so.utilityFault();
         lived.addAll(so.lived());
         alarmed = so.alarmed();
         undoable = so.undoable();
@@ -79,13 +84,17 @@ final class Fold {
         } else if (stop != null && madeSafe()) {
             stop = null;
         }
+        if (!changeover.loaded(known())) {
+            // with everything off there is nothing left to explain
+            unexplained(Unexplained.NOTHING);
+        }
         timers = timers.next(changeover, before, known(), entry.at());
         living = living.next(entry.at(), changeover, known());
         if (entry.event() instanceof Event.Done done && done.action() == Action.REFUEL) {
             living = living.refuelled(setup, entry.at());
         }
         moments = moments.next(entry, switches(entry.event()));
-        if (!known().utilityLive()) {
+        if (!known().utilityLive() || utilityFault) {
             watch = null;
         } else if (watch == null) {
             // said under "it isn't like that": the surest way to know is not claimed for it
@@ -159,6 +168,23 @@ final class Fold {
             SwapState.Change change = known().change();
             change.lastReading = measured;
             state = change.state();
+            explain(measured.readings());
+        }
+    }
+
+    /** Amps that were read count where they are more than what is known to be on. */
+    private void explain(Readings readings) {
+        boolean amps = readings.l1a() != null || readings.l2a() != null;
+        if (amps && changeover.loaded(known())) {
+            Capacity.Read read = new Capacity.Read(readings.l1a(), readings.l2a());
+            unexplained(read.unexplainedBy(setup, changeover.powered(known())));
+        }
+    }
+
+    private void unexplained(Unexplained more) {
+        if (!setup.unexplained().equals(more)) {
+            setup = setup.withUnexplained(more);
+            changeover = new Changeover(setup, changeover.options());
         }
     }
 
@@ -216,6 +242,8 @@ final class Fold {
     }
 
     void utilitySeen(Event.UtilitySeen seen, Instant at) {
+        // a supply that was measured as bad is no better for being there
+        utilityFault &= seen.sign() != Sign.REPAIRED;
         watch = new UtilityWatch(seen.sign(), seen.since().isAfter(at) ? at : seen.since());
         utility(true);
     }
@@ -325,11 +353,12 @@ final class Fold {
                 setup, new Options(now.stopFirst(), now.bigOnesOff(), keepOn, pickUp, now.noSensitive(), now.at()));
     }
 
-    /** Once parted from a bad utility, the house lives on the set until the street is sound and steady again. */
+    /** Once parted from a bad utility, the house lives on the set until somebody says that it was repaired. */
     private void leaveBadUtility() {
         if (!changeover.onUtilitySide(known())) {
             stop = null;
             goal = Goal.ON_GENERATOR;
+            utilityFault = true;
             SwapState.Change unsure = known().change();
             unsure.utilitySteady = false;
             state = unsure.state();
@@ -362,6 +391,7 @@ final class Fold {
                 living,
                 moments,
                 watch,
+                utilityFault,
                 List.copyOf(lived),
                 alarmed,
                 undoable,

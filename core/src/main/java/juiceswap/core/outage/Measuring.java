@@ -18,6 +18,12 @@ public final class Measuring {
         };
     }
 
+    /** Whether two legs are to be read: the utility has them whatever the set makes. */
+    public static boolean twoLegs(Standing standing, Action action) {
+        return action == Action.MEASURE_UTILITY
+                || standing.changeover().source().splitPhase();
+    }
+
     /** Whether the readings of this step are to be taken with a load on. */
     public static boolean underLoad(Standing standing, Action action) {
         return action == Action.MEASURE_LOADED && !standing.readUnloaded();
@@ -29,12 +35,13 @@ public final class Measuring {
      */
     public static Event underWay(Standing standing, Readings readings) {
         boolean loaded = standing.changeover().loaded(standing.state());
-        VoltageJudgement judged =
-                VoltageJudgement.of(standing.changeover().source().splitPhase(), true, loaded, readings);
         boolean onTheSet = standing.changeover().fed(standing.state());
         boolean onTheStreet = standing.state().utilityLive()
                 && standing.changeover().parting().switchesPanel()
                 && standing.changeover().onUtilitySide(standing.state());
+        boolean splitPhase =
+                twoLegs(standing, onTheStreet && !onTheSet ? Action.MEASURE_UTILITY : Action.MEASURE_LOADED);
+        VoltageJudgement judged = VoltageJudgement.of(splitPhase, true, loaded, readings);
         if (judged.verdict() == Verdict.STOP && (onTheSet || onTheStreet)) {
             Action measured = onTheSet ? Action.MEASURE_LOADED : Action.MEASURE_UTILITY;
             return new Event.RefusedReading(measured, new Measured(readings, judged.verdict(), judged.causes()));
@@ -49,8 +56,8 @@ public final class Measuring {
      */
     public static Event judge(Standing standing, Action action, Readings readings) {
         boolean loaded = underLoad(standing, action);
-        VoltageJudgement judged = VoltageJudgement.of(
-                standing.changeover().source().splitPhase(), action != Action.MEASURE_GENERATOR, loaded, readings);
+        VoltageJudgement judged =
+                VoltageJudgement.of(twoLegs(standing, action), action != Action.MEASURE_GENERATOR, loaded, readings);
         boolean withoutItsLoad = action == Action.MEASURE_LOADED && !loaded;
         boolean refused = judged.verdict() == Verdict.STOP
                 || withoutItsLoad

@@ -12,7 +12,9 @@ public enum Sign implements Worded {
     /** The utility says so. */
     MESSAGE("message"),
     /** The neighbours' or the street's lights; they may run on a set too. */
-    NEIGHBOURHOOD("neighbourhood");
+    NEIGHBOURHOOD("neighbourhood"),
+    /** After a fault of the street's own supply: the utility has repaired it. Nothing else leads back then. */
+    REPAIRED("repaired");
 
     private final String word;
 

@@ -36,6 +36,7 @@ import org.jspecify.annotations.Nullable;
  * @param living what the house has had, and by which plan it lives
  * @param moments when what was done and read last
  * @param watch how it is known that the street has power again, or null
+ * @param utilityFault the street's supply was measured as bad, and nobody has said yet that it was repaired
  * @param lived the entries that were not taken back
  * @param alarmed a CO alarm was given and is not cleared: nobody is at the set or the panel
  * @param undoable sequence of the entry that undo would take back, or null
@@ -54,6 +55,7 @@ public record Standing(
         Living living,
         Moments moments,
         @Nullable UtilityWatch watch,
+        boolean utilityFault,
         List<Entry> lived,
         boolean alarmed,
         @Nullable Integer undoable,

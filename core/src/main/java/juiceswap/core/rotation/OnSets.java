@@ -13,6 +13,7 @@ import juiceswap.core.capacity.LegWatts;
 import juiceswap.core.capacity.SharedNeutral;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Setup;
+import juiceswap.core.house.Unexplained;
 import juiceswap.core.supply.Limits;
 
 /**
@@ -42,6 +43,7 @@ final class OnSets {
     private final double mostStarting;
     private final double mostLegStarting;
     private final int mostOn;
+    private final Unexplained unexplained;
 
     /** Of the circuits that matter: {@code wanted} and what they need. */
     OnSets(Setup setup, Set<String> wanted) {
@@ -83,6 +85,7 @@ final class OnSets {
                 dependants[number(id)] |= id.equals(circuit.id()) ? 0 : 1L << i;
             }
         }
+        unexplained = setup.unexplained();
         Limits limits = Limits.of(setup.source(), setup.path());
         mostRunning = limits.planRunningWatts() * HAIR;
         mostLegRunning = limits.legRunningWatts() * HAIR;
@@ -116,12 +119,15 @@ final class OnSets {
 
     /** Whether these may be on together, everything that they need being among them. */
     boolean may(long set) {
+        if (set == 0) {
+            return true;
+        }
         if (Long.bitCount(set) > mostOn) {
             return false;
         }
-        double total = 0;
-        double l1 = 0;
-        double l2 = 0;
+        double l1 = unexplained.l1Watts();
+        double l2 = unexplained.l2Watts();
+        double total = l1 + l2;
         double start = 0;
         double startL1 = 0;
         double startL2 = 0;

@@ -157,8 +157,8 @@ public record Refuelling(
         for (int slot = 0; slot < plan.on().size(); slot++) {
             Set<String> on = plan.on().get(slot);
             if (!on.equals(before)) {
-                Double perHour = FuelUse.at(setup.source(), DutyWatts.of(setup.circuits(on)))
-                        .litresPerHour();
+                Double perHour =
+                        FuelUse.at(setup.source(), DutyWatts.drawn(setup, on)).litresPerHour();
                 burn = perHour == null ? 0 : perHour * hours;
                 before = on;
             }

@@ -37,7 +37,7 @@ public record TankLevel(double litres) {
             Instant from = known != null && known.at().isAfter(one.at()) ? known.at() : one.at();
             Instant to = i + 1 < supplied.size() ? supplied.get(i + 1).at() : now;
             if (one.engineRuns() && from.isBefore(to)) {
-                Double perHour = FuelUse.at(setup.source(), DutyWatts.of(setup.circuits(one.circuits())))
+                Double perHour = FuelUse.at(setup.source(), DutyWatts.drawn(setup, one.circuits()))
                         .litresPerHour();
                 litres -= (perHour == null ? 0 : perHour)
                         * Duration.between(from, to).toSeconds()

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Set;
 import juiceswap.core.Phrase;
 import juiceswap.core.Samples;
+import juiceswap.core.capacity.Capacity;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Check;
@@ -21,6 +22,10 @@ import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Refusal;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
+import juiceswap.core.house.Unexplained;
+import juiceswap.core.meter.Measured;
+import juiceswap.core.meter.Readings;
+import juiceswap.core.meter.Verdict;
 import juiceswap.core.supply.Bond;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -126,6 +131,35 @@ class LivingTest {
             assertThat(steps.indexOf(Action.WAIT_COOL)).isLessThan(steps.indexOf(touched));
         }
         assertThat(follow().state().picked()).contains("fridge");
+    }
+
+    /** A clamp shows 9 A more on leg 1 than the labels come to: from then on there is so much less to give. */
+    @Test
+    void ampsThatWereReadCountUntilEverythingIsOff() {
+        Standing on = onTheSet();
+        double known = Capacity.of(on.changeover().setup(), on.state().picked(), (String) null)
+                        .running()
+                        .l1()
+                / 120;
+        Readings read = new Readings(121.0, 120.0, null, 60.0, null, known + 9, 0.0);
+        Standing seen = write(new Event.Read(new Measured(read, Verdict.GOOD, List.of())));
+        assertThat(seen.changeover().setup().unexplained().l1Watts()).isCloseTo(9 * 120, within(1e-6));
+        assertThat(seen.changeover().setup().unexplained().l2Watts()).isZero();
+        Capacity now = Capacity.of(seen.changeover().setup(), seen.state().picked(), (String) null);
+        assertThat(now.running().l1()).isCloseTo((known + 9) * 120, within(1e-6));
+        // a later reading that is explained takes it back, and so does a dark house
+        Readings less = new Readings(121.0, 120.0, null, 60.0, null, 1.0, 1.0);
+        assertThat(write(new Event.Read(new Measured(less, Verdict.GOOD, List.of())))
+                        .changeover()
+                        .setup()
+                        .unexplained())
+                .isEqualTo(Unexplained.NOTHING);
+        write(new Event.Read(new Measured(read, Verdict.GOOD, List.of())));
+        assertThat(write(new Event.Stalled(StallCause.OVERLOAD))
+                        .changeover()
+                        .setup()
+                        .unexplained())
+                .isEqualTo(Unexplained.NOTHING);
     }
 
     @Test

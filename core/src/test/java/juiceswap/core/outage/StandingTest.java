@@ -19,6 +19,7 @@ import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Setup;
 import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
@@ -154,6 +155,38 @@ class StandingTest {
         assertEquals(Goal.ON_GENERATOR, parted.goal());
         assertFalse(parted.state().utilitySteady());
         assertEquals(Action.PLATE_TO_GENERATOR, parted.plan().steps().get(0).action());
+        // that there is power says nothing: only that it was repaired
+        assertTrue(parted.utilityFault());
+        Standing lit = write(new Event.UtilitySeen(Sign.METER_DISPLAY, Instant.EPOCH));
+        assertTrue(lit.utilityFault());
+        assertNull(lit.watch());
+        Standing repaired = write(new Event.UtilitySeen(Sign.REPAIRED, Instant.EPOCH));
+        assertFalse(repaired.utilityFault());
+        assertEquals(Sign.REPAIRED, repaired.watch().sign());
+        assertFalse(repaired.state().utilityMeasured());
+    }
+
+    /** A 120 V set has one leg, the utility has two whatever the set makes: its lost neutral must not be overlooked. */
+    @Test
+    void theUtilityIsReadOnBothLegsWhateverTheSetMakes() {
+        Setup single = new Setup(
+                Samples.interlock("lamp", "lights"),
+                Samples.generator120(3000, 4000),
+                Samples.path(),
+                Samples.cottage().circuits());
+        Standing standing = Standing.of(
+                single,
+                List.of(new Entry(
+                        1,
+                        Instant.EPOCH,
+                        "Ines",
+                        new Event.Started(
+                                SwapState.initial(Bond.BONDED, true, false), Goal.ON_GENERATOR, Options.NONE))));
+        Readings apart = new Readings(104.0, 136.0, 240.0, null, null);
+        assertTrue(Measuring.judge(standing, Action.MEASURE_UTILITY, apart) instanceof Event.RefusedReading);
+        assertTrue(
+                Measuring.judge(standing, Action.MEASURE_PANEL, new Readings(121.0, null, null, 60.0, null))
+                        instanceof Event.Done);
     }
 
     @Test

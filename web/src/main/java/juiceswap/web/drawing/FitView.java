@@ -92,7 +92,10 @@ public record FitView(String verdict, String headline, List<String> lines, List<
             case LEG_STARTING_OVER -> say("drawing.fit.a-start-on-is-over", "leg", finding.leg(), "over", over);
             case NEEDS_240 -> say("drawing.fit.needs-240-v-and-this", "circuit", circuit);
             case LEG_NOT_FED -> say("drawing.fit.is-on-which-this-set", "circuit", circuit, "leg", finding.leg());
-            case SHARED_NEUTRAL_120 -> say("drawing.fit.and-share-a-neutral-which", "circuit", circuit, "other", other);
+            case SHARED_NEUTRAL_120 ->
+                finding.other() == null
+                        ? say("drawing.fit.both-legs-on-one-winding", "circuit", circuit)
+                        : say("drawing.fit.and-share-a-neutral-which", "circuit", circuit, "other", other);
             case NEEDS_OFF -> say("drawing.fit.needs-to-be-on", "circuit", circuit, "other", other);
             case NOT_WITH -> say("drawing.fit.must-not-run-together-with", "circuit", circuit, "other", other);
             case LOCKED_OFF -> say("drawing.fit.is-locked-off", "circuit", circuit);
@@ -101,7 +104,9 @@ public record FitView(String verdict, String headline, List<String> lines, List<
             case CIRCUIT_OVER ->
                 circuit + " "
                         + say(
-                                "drawing.fit.draws-a-more-than-80",
+                                finding.blocks()
+                                        ? "drawing.fit.draws-a-more-than-its-breaker"
+                                        : "drawing.fit.draws-a-more-than-80",
                                 "by",
                                 String.format(Locale.ENGLISH, "%.1f", finding.by()));
             case IMBALANCE -> say("drawing.fit.carries-much-more-than-the", "leg", finding.leg());
@@ -115,7 +120,16 @@ public record FitView(String verdict, String headline, List<String> lines, List<
                                 "by",
                                 String.format(Locale.ENGLISH, "%.0f", finding.by()));
             case SHARED_NEUTRAL_SAME_LEG ->
-                say("drawing.fit.and-share-a-neutral-on", "circuit", circuit, "other", other);
+                finding.by() == null
+                        ? say("drawing.fit.and-share-a-neutral-on", "circuit", circuit, "other", other)
+                        : say(
+                                "drawing.fit.and-overload-their-neutral",
+                                "circuit",
+                                circuit,
+                                "other",
+                                other,
+                                "by",
+                                String.format(Locale.ENGLISH, "%.1f", finding.by()));
         };
     }
 }

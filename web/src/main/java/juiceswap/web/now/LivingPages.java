@@ -102,7 +102,10 @@ class LivingPages {
             return null;
         }
         Plan plan = life.standing().plan();
-        if (plan.refused() != null || plan.steps().isEmpty()) {
+        if (plan.refused() != null) {
+            return words.say(plan.refused().reason());
+        }
+        if (plan.steps().isEmpty()) {
             return words.say("now.see-swap");
         }
         return words.title(
@@ -197,8 +200,7 @@ class LivingPages {
         if (!life.standing().state().engine().running()) {
             return words.say("now.tank.still", "tank", litres);
         }
-        Double hours = FuelUse.at(
-                        life.setup().source(), DutyWatts.of(life.setup().circuits(life.on())))
+        Double hours = FuelUse.at(life.setup().source(), DutyWatts.drawn(life.setup(), life.on()))
                 .hoursLeft(life.fuel().tankLitresNow());
         return hours == null
                 ? words.say("now.tank.still", "tank", litres)

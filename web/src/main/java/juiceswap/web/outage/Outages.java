@@ -81,7 +81,9 @@ public class Outages {
 
         /** Whether the street's power has held as long as this household wants; a rehearsal does not wait for it. */
         public boolean streetHasHeld(Standing standing, Instant now) {
-            return rehearsal || standing.watch() != null && standing.watch().held(household.hold(), now);
+            boolean held =
+                    rehearsal || standing.watch() != null && standing.watch().held(household.hold(), now);
+            return held && !standing.utilityFault();
         }
     }
 

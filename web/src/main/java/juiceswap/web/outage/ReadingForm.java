@@ -52,7 +52,7 @@ public record ReadingForm(List<Field> fields) {
 
     /** The form with what was typed, each field checked. */
     public static ReadingForm typed(Standing standing, Action action, Map<String, String> typed) {
-        boolean splitPhase = standing.changeover().source().splitPhase();
+        boolean splitPhase = Measuring.twoLegs(standing, action);
         boolean loaded = Measuring.underLoad(standing, action);
         return typed(splitPhase, loaded, action, true, typed);
     }

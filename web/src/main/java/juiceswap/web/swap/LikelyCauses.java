@@ -70,7 +70,9 @@ public class LikelyCauses {
         return new Judged(
                 judged.verdict().word(),
                 judged.causes().stream().map(words::cause).toList(),
-                judged.causes().stream().map(words::causeAction).toList(),
+                judged.causes().stream()
+                        .map(cause -> words.causeAction(cause, false))
+                        .toList(),
                 likely,
                 next == null ? null : words.say("reading." + next));
     }

@@ -36,8 +36,13 @@ class StreetController {
     String utilitySeen(
             @AuthenticationPrincipal Account account,
             @RequestParam int seen,
-            @RequestParam(defaultValue = "meter-display") String sign,
-            @RequestParam(defaultValue = "0") int minutesAgo) {
+            @RequestParam(defaultValue = "") String sign,
+            @RequestParam(defaultValue = "0") int minutesAgo,
+            RedirectAttributes flash) {
+        if (sign.isEmpty()) {
+            flash.addFlashAttribute("refused", words.say("swap.parts.say-how-you-know"));
+            return BACK;
+        }
         Duration ago = Duration.ofMinutes(Math.max(0, Math.min(MOST_MINUTES_AGO, minutesAgo)));
         swap.utilitySeen(
                 account, seen, Sign.of(sign).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)), ago);

@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param walks steps done and to come, grouped by where they are done
  * @param doneEarlier steps done before those shown
  * @param more steps to come after those shown
+ * @param whyNot what exactly does not fit, and what to leave off
  * @param fit the capacity check of what is on, with the next circuit if it is to be picked up; null before
  * @param circuits every circuit with what may be done with it, while the house is on the set
  * @param scene the devices as they stand, or as they would stand when something was asked
@@ -35,6 +36,7 @@ public record SwapPage(
         int doneEarlier,
         int more,
         @Nullable Refusal refusal,
+        List<String> whyNot,
         @Nullable Stop stop,
         @Nullable FitView fit,
         List<RoomView> rooms,
@@ -155,6 +157,7 @@ public record SwapPage(
      * @param heldAt epoch milliseconds when it will have held
      * @param sensor what the street-side sensor shows, or null when there is none
      * @param sensorDisagrees it shows dark although somebody says that there is power
+     * @param faulty it was measured as bad, and nobody has said yet that it was repaired
      * @param signs the ways to know, the surest first
      */
     public record Watch(
@@ -165,6 +168,7 @@ public record SwapPage(
             boolean held,
             @Nullable String sensor,
             boolean sensorDisagrees,
+            boolean faulty,
             List<Choice> signs) {
         public long minutesLeft() {
             return minutesUntil(heldAt, now);

@@ -13,13 +13,16 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import juiceswap.core.capacity.Capacity;
+import juiceswap.core.capacity.Remedies;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Check;
 import juiceswap.core.changeover.Lookout;
 import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.Refusal;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
@@ -55,6 +58,7 @@ import org.springframework.stereotype.Component;
 /** Puts the Swap page together from where an outage stands. */
 @Component
 public class SwapPages {
+    private static final int REMEDIES_SHOWN = 2;
     private static final int DONE_SHOWN = 4;
     private static final int NEXT_SHOWN = 9;
     private static final int TOLD_TO_A_SUCCESSOR = 8;
@@ -126,6 +130,7 @@ public class SwapPages {
                 Math.max(0, done.size() - DONE_SHOWN),
                 Math.max(0, plan.steps().size() - NEXT_SHOWN),
                 plan.refused(),
+                plan.refused() == null ? List.of() : whyNot(plan.refused(), changeover, household),
                 standing.stop() == null ? null : stop(standing, standing.stop(), household, view.typed()),
                 showsFit
                         ? FitView.of(household, Capacity.of(household.setup(), state.picked(), closing), closing)
@@ -286,7 +291,9 @@ public class SwapPages {
         return new SwapPage.Stop(
                 words.brief(stop.action(), null, household),
                 stop.measured().causes().stream().map(words::cause).toList(),
-                stop.measured().causes().stream().map(words::causeAction).toList(),
+                stop.measured().causes().stream()
+                        .map(cause -> words.causeAction(cause, stop.action() == Action.MEASURE_UTILITY))
+                        .toList(),
                 stop.action().word(),
                 typed == null ? ReadingForm.empty(standing, stop.action()) : typed,
                 typed != null,
@@ -378,6 +385,30 @@ public class SwapPages {
                 Measuring.underLoad(standing, action) ? standing.state().picked() : Set.of(),
                 standing.state().bond(),
                 readings);
+    }
+
+    /** What exactly does not fit, and what to leave off so that the rest does. */
+    private static List<String> whyNot(Refusal refused, Changeover changeover, Household household) {
+        List<String> why = new ArrayList<>();
+        if (refused.code() != Refusal.Code.DOES_NOT_FIT) {
+            return why;
+        }
+        changeover.firstThatFails(Set.of()).ifPresent(failing -> {
+            String findings = failing.capacity().blocks().stream()
+                    .map(finding -> FitView.finding(finding, household))
+                    .collect(Collectors.joining(" "));
+            why.add(say(
+                    "swap.swap.fails-at", "circuit", Words.label(failing.circuit(), household), "findings", findings));
+        });
+        Setup setup = changeover.setup();
+        List<String> tests = setup.transfer().usableTestCircuits();
+        Remedies.leaveOff(setup, changeover.wanted(), id -> tests.contains(id) ? 2 : 1).stream()
+                .limit(REMEDIES_SHOWN)
+                .forEach(off -> why.add(say(
+                        "swap.swap.leave-off",
+                        "circuits",
+                        off.stream().map(id -> Words.label(id, household)).collect(Collectors.joining(", ")))));
+        return why;
     }
 
     /** The sentence for a refused confirmation. */

@@ -49,8 +49,9 @@ class Watches {
                 outage.streetHasHeld(standing, now),
                 reading.map(shown -> shown(shown, now)).orElse(null),
                 watch != null && reading.isPresent() && !reading.get().live(),
+                standing.utilityFault(),
                 Arrays.stream(Sign.values())
-                        .filter(sign -> sign != Sign.SENSOR)
+                        .filter(sign -> sign != Sign.SENSOR && standing.utilityFault() == (sign == Sign.REPAIRED))
                         .map(sign -> new Choice(sign.word(), words.say("sign." + sign.word())))
                         .toList());
     }

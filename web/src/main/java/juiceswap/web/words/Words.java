@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -15,6 +16,7 @@ import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Rule;
+import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
@@ -75,13 +77,28 @@ public class Words {
         return sayOr("step." + action.word() + ".trouble", "");
     }
 
+    /** The words for this house where they differ: by what is read, the kind of device, or a set without two legs. */
+    private String variant(Action action, String key, Setup setup) {
+        TransferDevice device = setup.transfer();
+        boolean readsFirstCircuit =
+                action == Action.MEASURE_PANEL && device.kind().readUnderLoad() && !device.provable();
+        List<String> variants = new ArrayList<>();
+        if (readsFirstCircuit) {
+            variants.add(key + ".first");
+        }
+        variants.add(key + "." + device.kind().word());
+        if (!setup.source().splitPhase() && action != Action.MEASURE_UTILITY) {
+            variants.add(key + ".single");
+        }
+        return variants.stream().filter(messages::has).findFirst().orElse(key);
+    }
+
     /** The words for this kind of transfer device where they differ, else those for all. */
     private String step(Action action, String what, Household household, String label) {
         String key = "step." + action.word() + "." + what;
-        String own = key + "." + household.setup().transfer().kind().word();
         Mounting.Way way = household.plateMoves();
         return say(
-                messages.has(own) ? own : key,
+                variant(action, key, household.setup()),
                 "circuit",
                 label,
                 "way",
@@ -106,8 +123,10 @@ public class Words {
         return say("cause." + cause.word());
     }
 
-    public String causeAction(VoltageCause cause) {
-        return say("cause." + cause.word() + ".do");
+    /** What to do about it; of the utility's own supply that is another thing than of the set's. */
+    public String causeAction(VoltageCause cause, boolean utility) {
+        String key = "cause." + cause.word() + ".do";
+        return utility ? sayOr(key + ".utility", say(key)) : say(key);
     }
 
     public String causes(List<VoltageCause> causes) {

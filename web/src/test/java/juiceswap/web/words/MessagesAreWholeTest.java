@@ -53,6 +53,16 @@ class MessagesAreWholeTest {
                 .isTrue());
     }
 
+    /** A breaker is ON or OFF to those who read: open and closed mean the opposite to whoever is not of the trade. */
+    @Test
+    void breakersAreOnOrOffAndNeverOpenOrClosed() {
+        String breaker = "(main|inputs?|breakers?|outputs?|circuits?|switch|\\{circuits?}|\\{o(n|ff)})";
+        Pattern moved = Pattern.compile("(?i)\\b(open|clos)(e|ed|es|ing)? (the |a |that )?(nearest |generator |test )*"
+                + breaker + "\\b|\\b" + breaker + " (is |are |can(’t)? be |may |from )(open|clos)(e|ed|ing)?\\b");
+        messages.forEach((key, text) ->
+                assertThat(moved.matcher(text).find()).as(key + "=" + text).isFalse());
+    }
+
     @Test
     void everyKeyThatATemplateAsksForIsThere() throws IOException {
         Set<String> missing = new TreeSet<>();
