@@ -15,6 +15,7 @@ import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Setup;
+import juiceswap.core.house.Unexplained;
 import juiceswap.core.supply.Limits;
 import org.jspecify.annotations.Nullable;
 
@@ -139,7 +140,9 @@ public record LoadsReading(
     public static LoadsReading of(Setup setup, Collection<String> on, double l1Amps, double l2Amps, List<Need> needs) {
         InvalidInput.notNegative("/l1Amps", l1Amps);
         InvalidInput.notNegative("/l2Amps", l2Amps);
-        return new Question(setup, new LinkedHashSet<>(on), l1Amps, l2Amps, needs).answer();
+        // it is what nobody has told of that is asked about here
+        Setup asTold = setup.withUnexplained(Unexplained.NOTHING);
+        return new Question(asTold, new LinkedHashSet<>(on), l1Amps, l2Amps, needs).answer();
     }
 
     /**

@@ -206,6 +206,21 @@ public final class Changeover {
         return all ? unlocked() : Set.copyOf(state.picked());
     }
 
+    /** Ids of the circuits whose breaker or switch is ON for what the device feeds, whether or not there is power. */
+    public Set<String> switchedOn(SwapState state) {
+        return switch (parting) {
+            case PLATE, HANDLE ->
+                switch (state.branches()) {
+                    case ON -> unlocked();
+                    case OFF -> Set.of();
+                    case REDUCED -> Set.copyOf(staysOn);
+                    case STAGED -> Set.copyOf(state.picked());
+                };
+            case SWITCH_EACH, UNPLUGGED -> Set.copyOf(state.picked());
+            case BY_ITSELF -> unlocked();
+        };
+    }
+
     /** Ids of the circuits that no lock holds off. */
     public Set<String> unlocked() {
         Set<String> unlocked = new LinkedHashSet<>();

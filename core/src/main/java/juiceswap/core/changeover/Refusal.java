@@ -66,7 +66,7 @@ public record Refusal(Code code, Phrase instead) {
     static Optional<Refusal> of(Changeover changeover, SwapState state, Goal goal) {
         RefusedArrangement arrangement = changeover.setup().transfer().refused();
         if (arrangement != null) {
-            Refusal refusal = ofArrangement(arrangement.danger());
+            Refusal refusal = of(arrangement);
             return Optional.of(
                     goal == Goal.MAKE_SAFE ? new Refusal(refusal.code, Phrase.of("made-safe.instead")) : refusal);
         }
@@ -77,10 +77,10 @@ public record Refusal(Code code, Phrase instead) {
         };
     }
 
-    /** Arrangements that kill, whatever the goal. */
-    private static Refusal ofArrangement(RefusedArrangement.Danger danger) {
+    /** Arrangements that kill, whatever the goal: who is hurt, and what is left to do. */
+    public static Refusal of(RefusedArrangement arrangement) {
         return new Refusal(
-                switch (danger) {
+                switch (arrangement.danger()) {
                     case BACKFED_OUTLET -> Code.BACKFED_OUTLET;
                     case LIVE_MALE_PLUG -> Code.DOUBLE_MALE_CORD;
                     case NO_INTERLOCK -> Code.NO_INTERLOCK;

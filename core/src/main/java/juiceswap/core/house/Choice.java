@@ -1,5 +1,6 @@
 package juiceswap.core.house;
 
+import java.time.LocalDate;
 import juiceswap.core.Worded;
 
 /** What a household wants of a circuit in an outage. */
@@ -42,6 +43,11 @@ public enum Choice implements Worded {
         /** The one that is written so in JSON; it must be one of them. */
         public static Occasion of(String word) {
             return Worded.of(Occasion.class, word);
+        }
+
+        /** By the date, for the north: winter from October to April. Our own choice; a person may ask for another. */
+        public static Occasion on(LocalDate day) {
+            return day.getMonthValue() >= 10 || day.getMonthValue() <= 4 ? WINTER : SUMMER;
         }
     }
 

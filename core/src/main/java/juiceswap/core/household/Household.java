@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import juiceswap.core.InvalidInput;
@@ -317,11 +318,18 @@ public final class Household {
         return withSupply(supply.withSource(supply.source().withBond(bond)));
     }
 
-    /** What is picked up in an outage follows from what must run in that season. */
-    public Household withPickUp(Collection<String> ids) {
+    /**
+     * What is picked up in an outage, and what is not left on, follows from what must run and what stays off in that season.
+     *
+     * @param ids of what must run
+     * @param off ids of what stays off
+     */
+    public Household withPickUp(Collection<String> ids, Collection<String> off) {
         Options now = outage.options();
-        Options picks = new Options(
-                now.stopFirst(), now.bigOnesOff(), now.keepOn(), List.copyOf(ids), now.noSensitive(), now.at());
+        Set<String> keepOn = new TreeSet<>(now.keepOn());
+        keepOn.removeAll(off);
+        Options picks =
+                new Options(now.stopFirst(), now.bigOnesOff(), keepOn, List.copyOf(ids), now.noSensitive(), now.at());
         return withWishes(new OutageWishes(picks, outage.holdMinutes()));
     }
 

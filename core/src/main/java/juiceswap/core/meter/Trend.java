@@ -33,6 +33,9 @@ public record Trend(List<Point> points, double low, double high) {
     /** Fewer points than this say nothing of a drift. */
     private static final int LEAST_POINTS = 3;
 
+    /** A motor that starts is no drift: readings over less time than this say nothing of one. Our own choice. */
+    private static final Duration LEAST_TIME = Duration.ofMinutes(10);
+
     /** What was hours ago was another load: of readings by hand the latest six count, of a monitor's the last 20 minutes. */
     private static final int LATEST = 6;
 
@@ -60,7 +63,10 @@ public record Trend(List<Point> points, double low, double high) {
         Point last = latest.get(latest.size() - 1);
         Line line = Line.through(latest);
         boolean inside = last.value() >= low && last.value() <= high;
-        if (!inside || line.perSecond == 0 || Math.abs(line.perSecond) * line.seconds < 2 * line.scatter) {
+        if (!inside
+                || line.seconds < LEAST_TIME.toSeconds()
+                || line.perSecond == 0
+                || Math.abs(line.perSecond) * line.seconds < 2 * line.scatter) {
             return Optional.empty();
         }
         double edge = line.perSecond > 0 ? high : low;

@@ -109,6 +109,24 @@ public record Standing(
                 && plan().steps().isEmpty();
     }
 
+    /** Nothing was switched, plugged or started yet: what was begun can be ended at once. */
+    public boolean untouched() {
+        return lived.stream()
+                .map(Entry::event)
+                .noneMatch(event -> event instanceof Event.Done
+                        || event instanceof Event.Opened
+                        || event instanceof Event.Corrected
+                        || event instanceof Event.TakenOver
+                        || event instanceof Event.Stalled);
+    }
+
+    /** It may end here: the house is back on the utility, or made safe, or nothing was touched. */
+    public boolean mayEnd() {
+        Plan plan = plan();
+        boolean reached = plan.refused() == null && plan.steps().isEmpty() && stop == null;
+        return untouched() || reached && (goal == Goal.ON_UTILITY || goal == Goal.MAKE_SAFE);
+    }
+
     /** The goal that is planned for: once the tank is full, what is left of a refuelling is the way back onto the set. */
     public Goal planned() {
         return goal == Goal.REFUEL && state.done().has(Check.REFUELLED) ? Goal.ON_GENERATOR : goal;

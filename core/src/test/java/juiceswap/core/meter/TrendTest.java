@@ -69,6 +69,16 @@ class TrendTest {
         assertThat(Trend.ofHertz(List.of(now, now, now)).leavesBandAt()).isEmpty();
     }
 
+    /** The first seconds of a monitor, while a motor starts. */
+    @Test
+    void aFewSecondsAreNoDrift() {
+        List<Point> points = new ArrayList<>();
+        for (int second = 0; second < 60; second += 2) {
+            points.add(new Point(START.plusSeconds(second), 121 - second * 0.05));
+        }
+        assertThat(Trend.ofLegVolts(points).leavesBandAt()).isEmpty();
+    }
+
     @Test
     void onlyTheLatestCount() {
         // hours of another load before a steady quarter of the night

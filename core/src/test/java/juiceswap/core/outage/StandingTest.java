@@ -302,4 +302,22 @@ class StandingTest {
         }
         return false;
     }
+
+    /** What was begun by mistake ends at once; what hangs on the set does not. */
+    @Test
+    void anOutageEndsWhereNothingHangsOnTheSet() {
+        Standing begun = start();
+        assertTrue(begun.untouched());
+        assertTrue(begun.mayEnd());
+        follow(Action.PICK_UP);
+        Standing living = Standing.of(Samples.cottage(), log);
+        assertFalse(living.untouched());
+        assertFalse(living.mayEnd());
+        write(new Event.Chosen(Goal.MAKE_SAFE, living.changeover().options()));
+        while (!Standing.of(Samples.cottage(), log).plan().steps().isEmpty()) {
+            Plan.Step next = Standing.of(Samples.cottage(), log).plan().steps().get(0);
+            write(Event.Done.step(next.action(), next.circuit()));
+        }
+        assertTrue(Standing.of(Samples.cottage(), log).mayEnd());
+    }
 }

@@ -58,10 +58,11 @@ public record LineView(List<Node> nodes) {
                     state.mainOn(),
                     streetSide && state.mainOn() || live.panel() && state.mainOn(),
                     streetSide,
-                    live.panel() && state.mainOn() || streetSide && state.mainOn(),
+                    live.panel() || streetSide && state.mainOn(),
                     "/swap"));
         }
-        boolean panelFromStreetWire = parting == Parting.PLATE ? live.panel() && state.mainOn() : streetSide;
+        // as far as voltage reaches: to the open contact of the main while the generator feeds the panel
+        boolean panelFromStreetWire = parting == Parting.PLATE ? live.panel() : streetSide;
         boolean generatorSide = parting == Parting.PLATE ? live.panel() && state.inputOn() : live.inlet();
         if (parting == Parting.HANDLE) {
             nodes.add(new Node(

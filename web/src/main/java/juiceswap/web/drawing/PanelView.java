@@ -35,6 +35,10 @@ public record PanelView(
         @Nullable Main main,
         List<BreakerView> breakers) {
     private static final int COLUMN = 196;
+
+    /** With room for a lever. */
+    private static final int LEVER_COLUMN = 212;
+
     private static final int GAP = 8;
     private static final int MAIN_HEIGHT = 40;
 
@@ -49,6 +53,9 @@ public record PanelView(
 
     private static final int LABEL_CHARACTERS = 18;
 
+    /** Beside a lever. */
+    private static final int FEWER_CHARACTERS = 15;
+
     /**
      * @param kind branch, input or spare
      * @param space its first space
@@ -58,6 +65,7 @@ public record PanelView(
      * @param legs marks, each with its height
      * @param chosen it is the one being looked at
      * @param live how it stands on the set: lit, off, or either with due; empty where that is not shown
+     * @param lever ON or OFF, empty where that is not shown
      */
     public record BreakerView(
             String kind,
@@ -72,6 +80,7 @@ public record PanelView(
             boolean lockedOff,
             boolean chosen,
             String live,
+            String lever,
             int x,
             int y,
             int width,
@@ -80,19 +89,36 @@ public record PanelView(
     public record LegMark(String leg, int y) {}
 
     /** The main breaker with its text, and where it hangs. */
-    public record Main(String text, int y, int height) {}
+    public record Main(String text, String lever, int y, int height) {}
 
     /** Lays a panel of the household out; {@code chosen} is the circuit being looked at, or null. */
     public static PanelView of(Household household, HomePanel panel, @Nullable String chosen) {
         return new Layout(household, panel, chosen, null).view();
     }
 
-    /** How the breakers stand on the set: ids of what is on, and of what is to be switched next. */
-    public record Standing(Set<String> on, Set<String> due) {
+    /**
+     * How the breakers stand, as the log has them.
+     *
+     * @param on ids of those that are ON
+     * @param live ids of those that have power too
+     * @param due ids of what is to be switched next
+     * @param main the main is ON, null where the device has none
+     * @param input the generator input is ON, null where the device has none
+     */
+    public record Standing(
+            Set<String> on,
+            Set<String> live,
+            Set<String> due,
+            @Nullable Boolean main,
+            @Nullable Boolean input) {
         String of(String circuit) {
-            return (on.contains(circuit) ? "lit" : "off")
+            return (live.contains(circuit) ? "lit" : "off")
                     + (due.contains(circuit) ? " " + say("drawing.panel.due") : "");
         }
+    }
+
+    private static String onOff(@Nullable Boolean on) {
+        return on == null ? "" : on ? "ON" : "OFF";
     }
 
     /** The same while the house lives on its set. */
@@ -108,10 +134,14 @@ public record PanelView(
         private final @Nullable Standing standing;
         private final Map<Integer, List<Circuit>> bySpace = new HashMap<>();
         private final int[] rowTop;
+        private final int column;
+        private final int characters;
         private final boolean tall;
 
         Layout(Household household, HomePanel panel, @Nullable String chosen, @Nullable Standing standing) {
             this.standing = standing;
+            this.column = standing == null ? COLUMN : LEVER_COLUMN;
+            this.characters = standing == null ? LABEL_CHARACTERS : FEWER_CHARACTERS;
             this.household = household;
             this.panel = panel;
             this.chosen = chosen;
@@ -149,8 +179,8 @@ public record PanelView(
                         "input",
                         null,
                         panel.inputSpaces(),
-                        List.of(say("drawing.panel.generator-input")),
-                        tall ? "interlocked" : "",
+                        broken(say("drawing.panel.generator-input"), standing == null ? 1 : 2, characters, characters),
+                        tall && standing == null ? "interlocked" : "",
                         0,
                         1));
             }
@@ -168,7 +198,7 @@ public record PanelView(
             }
             breakers.sort(Comparator.comparingInt(BreakerView::y).thenComparingInt(BreakerView::x));
             int height = rowTop[rowTop.length - 1] + (main == null ? 0 : MAIN_HEIGHT);
-            return new PanelView(panel.id(), panel.name(), 2 * COLUMN + GAP, height, top, main, List.copyOf(breakers));
+            return new PanelView(panel.id(), panel.name(), 2 * column + GAP, height, top, main, List.copyOf(breakers));
         }
 
         private @Nullable Main main() {
@@ -176,23 +206,24 @@ public record PanelView(
                 return null;
             }
             int y = household.mainAtBottom() ? rowTop[rowTop.length - 1] : 0;
-            return new Main(say("drawing.panel.main", "amps", household.mainAmps()), y, MAIN_HEIGHT - 6);
+            String lever = standing == null ? "" : onOff(standing.main());
+            return new Main(say("drawing.panel.main", "amps", household.mainAmps()), lever, y, MAIN_HEIGHT - 6);
         }
 
         private BreakerView branch(Circuit circuit, int part, int parts) {
             String amps = String.format(Locale.ENGLISH, "%.0f A", circuit.breakerAmps());
             boolean on = standing != null && standing.on().contains(circuit.id());
             String figures = circuit.lockedOff()
-                    ? say("drawing.panel.locked-off", "amps", amps)
+                    ? standing == null ? say("drawing.panel.locked-off", "amps", amps) : say("drawing.panel.locked")
                     : standing != null && !on
-                            ? "OFF"
+                            ? amps
                             : String.format(Locale.ENGLISH, "%s · %,.0f W", amps, circuit.runningWatts());
             boolean room = parts == 1 && (tall || circuit.twoPole());
-            int first = LABEL_CHARACTERS - numbers(circuit.spaces()).length();
-            List<String> lines = broken(circuit.label(), room ? 2 : 1, first);
+            int first = characters - numbers(circuit.spaces()).length();
+            List<String> lines = broken(circuit.label(), room ? 2 : 1, first, characters);
             if (lines.size() == 2) {
                 String last = lines.get(1) + " · " + amps;
-                lines = List.of(lines.get(0), last.length() <= LABEL_CHARACTERS + 4 ? last : lines.get(1));
+                lines = List.of(lines.get(0), last.length() <= characters + 4 ? last : lines.get(1));
             }
             return breaker(
                     "branch", circuit, circuit.spaces(), lines, room && lines.size() == 1 ? figures : "", part, parts);
@@ -252,9 +283,15 @@ public record PanelView(
                     circuit != null && circuit.lockedOff(),
                     circuit != null && Objects.equals(circuit.id(), chosen),
                     standing == null || circuit == null ? "" : standing.of(circuit.id()),
-                    left ? 0 : COLUMN + GAP,
+                    standing == null || kind.equals("spare")
+                            ? ""
+                            : onOff(
+                                    circuit == null
+                                            ? standing.input()
+                                            : (Boolean) standing.on().contains(circuit.id())),
+                    left ? 0 : column + GAP,
                     y,
-                    COLUMN,
+                    column,
                     height - 3);
         }
 
@@ -271,11 +308,11 @@ public record PanelView(
     }
 
     /** Breaks at words; what doesn't fit into the last line ends in an ellipsis. */
-    private static List<String> broken(String label, int most, int firstLine) {
+    private static List<String> broken(String label, int most, int firstLine, int characters) {
         List<String> lines = new ArrayList<>();
         StringBuilder line = new StringBuilder();
         for (String word : label.split(" ")) {
-            int room = lines.isEmpty() ? firstLine : LABEL_CHARACTERS;
+            int room = lines.isEmpty() ? firstLine : characters;
             if (line.length() > 0 && line.length() + 1 + word.length() > room && lines.size() < most - 1) {
                 lines.add(line.toString());
                 line.setLength(0);
@@ -283,7 +320,7 @@ public record PanelView(
             line.append(line.length() == 0 ? "" : " ").append(word);
         }
         String last = line.toString();
-        int room = lines.isEmpty() ? firstLine : LABEL_CHARACTERS;
+        int room = lines.isEmpty() ? firstLine : characters;
         lines.add(last.length() > room ? last.substring(0, room).strip() + "…" : last);
         return List.copyOf(lines);
     }

@@ -5,8 +5,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import juiceswap.core.Phrase;
+import juiceswap.core.Worded;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Panel;
+import juiceswap.core.house.RefusedArrangement;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.About;
 import juiceswap.core.household.HomePanel;
@@ -82,7 +84,11 @@ class BeginController {
         Double cordM = form.number("lengthM");
         boolean done = editing.begin(account, form, Phrase.of("change.described-the-house"), () -> {
             form.requireSound();
-            TransferDevice.Kind kind = form.word(TransferDevice.Kind.class, "kind", TransferDevice.Kind.CORDS);
+            TransferDevice device = Worded.find(RefusedArrangement.class, form.value("kind"))
+                    .map(TransferDevice::instead)
+                    .orElseGet(() ->
+                            TransferDevice.of(form.word(TransferDevice.Kind.class, "kind", TransferDevice.Kind.CORDS)));
+            TransferDevice.Kind kind = device.kind();
             Fuel fuel = form.word(Fuel.class, "fuel", Fuel.GASOLINE);
             double runs = running == null ? CONSIDERED_RUNNING_WATTS : running;
             double starts = starting != null ? starting : running == null ? CONSIDERED_STARTING_WATTS : runs;
@@ -105,13 +111,15 @@ class BeginController {
                             new Mounting(mainAmps, false, Mounting.Way.UP),
                             List.of(),
                             List.of()),
-                    TransferDevice.of(kind),
+                    device,
                     Supply.of(generator).considering(considering).withPath(path),
                     OutageWishes.NONE,
                     LivingWishes.NONE);
         });
         if (done) {
-            return "redirect:/house";
+            boolean refused =
+                    Worded.find(RefusedArrangement.class, form.value("kind")).isPresent();
+            return refused ? "redirect:/house/device" : "redirect:/house";
         }
         model.addAttribute("form", form);
         model.addAttribute("samples", FilesController.SAMPLES);

@@ -294,17 +294,22 @@ class ChooseController {
         Phrase change = Phrase.of("change.chose-what-runs", "word", occasion.word());
         boolean done = editing.change(account, form, change, house -> {
             List<String> must = new ArrayList<>();
+            List<String> off = new ArrayList<>();
             Household chosen = house.withCircuits(circuit -> {
                 Choice choice = form.wordOrNull(Choice.class, "choice-" + circuit.id());
                 if (choice == Choice.MUST) {
                     must.add(circuit.id());
                 }
+                if (choice == Choice.OFF) {
+                    off.add(circuit.id());
+                }
                 EnteredCircuit staged = stages(circuit, form);
                 return choice == null ? staged : staged.withSaid(staged.said().with(occasion, choice));
             });
-            Household picking = form.checked("next") ? chosen.withPickUp(must) : chosen;
+            Household picking = form.checked("next") ? chosen.withPickUp(must, off) : chosen;
             TransferDevice device = picking.setup().transfer();
-            return picking.withDevice(device.withProving(new TransferDevice.Proving(device.panelMeter(), tests(form))));
+            return picking.withDevice(
+                    device.withProving(new TransferDevice.Proving(device.panelMeter(), tests(house, form))));
         });
         if (done) {
             flash.addFlashAttribute(
@@ -328,12 +333,23 @@ class ChooseController {
         return circuit.withLoads(loads);
     }
 
-    private static List<String> tests(Form form) {
-        List<String> tests = new ArrayList<>();
-        for (String field : List.of("testL1", "testL2")) {
-            String id = form.text(field);
-            if (id != null && !tests.contains(id)) {
-                tests.add(id);
+    /**
+     * The test circuits with those that the form shows, one a leg, in the place of the ones that it showed before; any others
+     * stay as they are.
+     */
+    static List<String> tests(Household house, Form form) {
+        Map<String, String> shown = testCircuits(house);
+        List<String> tests = new ArrayList<>(house.setup().transfer().testCircuits());
+        for (String leg : List.of("L1", "L2")) {
+            if (!form.checked("test" + leg)) {
+                continue;
+            }
+            String before = shown.getOrDefault(leg, "");
+            String now = form.value("test" + leg);
+            int at = tests.indexOf(before);
+            tests.remove(before);
+            if (!now.isEmpty() && !tests.contains(now)) {
+                tests.add(at < 0 ? tests.size() : at, now);
             }
         }
         return tests;

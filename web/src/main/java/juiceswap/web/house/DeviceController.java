@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Objects;
 import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
+import juiceswap.core.changeover.Refusal;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.DeviceChoice;
@@ -98,7 +99,11 @@ class DeviceController {
     private Household fill(Account account, Model model) {
         Household file = editing.open(account, "/house/device", model).file();
         model.addAttribute("kinds", kinds(file));
-        model.addAttribute("presentName", name(file.setup().transfer().kind()));
+        RefusedArrangement arrangement = file.setup().transfer().refused();
+        model.addAttribute(
+                "presentName",
+                arrangement == null ? name(file.setup().transfer().kind()) : say("arrangement." + arrangement.word()));
+        model.addAttribute("refusal", arrangement == null ? null : Refusal.of(arrangement));
         model.addAttribute("facts", facts(file.setup().transfer()));
         List<DeviceTests.Found> found = tests.of(account.householdId());
         model.addAttribute("tests", tests(file, found));

@@ -120,12 +120,12 @@ class BondingController {
             return "meter/bonding";
         }
         BondTests tests = tests(asked);
-        BondJudgement judged = BondJudgement.of(use(file), tests);
+        BondJudgement judged = BondJudgement.of(use(account, file), tests);
         records.record(
                 account.householdId(),
                 new DeviceTests.Found(
                         DeviceProof.BONDING.word(),
-                        judged.keptAs(use(file), tests),
+                        judged.keptAs(use(account, file), tests),
                         judged.verdict().word(),
                         note(asked, judged),
                         account.displayName(),
@@ -177,7 +177,7 @@ class BondingController {
     private void show(Account account, Household file, Map<String, String> typed, Model model) {
         List<Asked> asked = asked(file, typed);
         boolean wrong = asked.stream().anyMatch(test -> test.problem() != null);
-        Use use = use(file);
+        Use use = use(account, file);
         BondJudgement judged = wrong ? null : BondJudgement.of(use, tests(asked));
         model.addAttribute("tests", asked);
         model.addAttribute("judged", judged == null ? null : judged(judged, use));
@@ -201,12 +201,16 @@ class BondingController {
                 proven.map(found -> words.daysAgo(found.onDay(), today())).orElse(""));
     }
 
-    private static Use use(Household file) {
+    /** In an outage the bond is what it was set to, not what the household's file says. */
+    private Use use(Account account, Household file) {
         Source source = file.setup().source();
+        Bond bond = swap.current(account)
+                .map(outage -> outage.standing().state().bond())
+                .orElse(source.bond());
         return new Use(
                 !file.setup().transfer().kind().wired(),
                 file.setup().transfer().switchedNeutral(),
-                source.bond(),
+                bond,
                 source.bondChange(),
                 source.gfciOutlets());
     }

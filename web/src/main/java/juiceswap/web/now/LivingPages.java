@@ -15,8 +15,13 @@ import java.util.Set;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.capacity.MakeRoom;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.Planner;
+import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Need;
+import juiceswap.core.house.Parting;
 import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Refuelling;
@@ -79,7 +84,7 @@ class LivingPages {
                 swapStep(life),
                 next,
                 progress == null ? List.of() : then(life, progress),
-                PanelView.of(household, household.panel(), asked, new PanelView.Standing(life.on(), due)),
+                PanelView.of(household, household.panel(), asked, standing(life, due)),
                 FitView.of(household, Capacity.of(life.setup(), life.on(), (String) null), null),
                 reserves(life, needs),
                 tank(life),
@@ -89,6 +94,19 @@ class LivingPages {
                 life.proposed() != null,
                 readingDue(life),
                 asked == null || life.setup().find(asked) == null ? null : asked(life, asked, needs));
+    }
+
+    /** As the log has them, from the first minute on. */
+    private static PanelView.Standing standing(Life life, Set<String> due) {
+        Changeover changeover = life.standing().changeover();
+        SwapState state = life.standing().state();
+        boolean plate = changeover.parting() == Parting.PLATE;
+        return new PanelView.Standing(
+                changeover.switchedOn(state),
+                life.on(),
+                due,
+                plate ? (Boolean) state.mainOn() : null,
+                plate ? (Boolean) state.inputOn() : null);
     }
 
     private static boolean stale(@Nullable Progress progress) {
@@ -102,6 +120,11 @@ class LivingPages {
             return null;
         }
         Plan plan = life.standing().plan();
+        Changeover changeover = life.standing().changeover();
+        if (changeover.danger(life.standing().state())) {
+            // what ends the danger comes before any reason why nothing else goes on
+            plan = new Planner(changeover, Goal.MAKE_SAFE).plan(life.standing().state());
+        }
         if (plan.refused() != null) {
             return words.say(plan.refused().reason());
         }

@@ -2,7 +2,9 @@ package juiceswap.web.now;
 
 import static juiceswap.web.words.Say.say;
 
+import java.time.Clock;
 import java.time.Duration;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -12,17 +14,24 @@ import java.util.Optional;
 import java.util.Set;
 import juiceswap.core.Worded;
 import juiceswap.core.capacity.Capacity;
+import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.capacity.LoadsReading;
 import juiceswap.core.capacity.StartOrder;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Options;
+import juiceswap.core.house.Choice;
+import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Estimate;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Setup;
+import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.HomeLoad;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.StallCause;
 import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.FuelUse;
+import juiceswap.core.supply.Generator;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
@@ -61,6 +70,7 @@ class NowController {
     private final LivingPages pages;
     private final MeasuredLoads loads;
     private final Words words;
+    private final Clock clock;
 
     NowController(
             Households households,
@@ -69,7 +79,8 @@ class NowController {
             Rotations rotations,
             LivingPages pages,
             MeasuredLoads loads,
-            Words words) {
+            Words words,
+            Clock clock) {
         this.households = households;
         this.swap = swap;
         this.swapPages = swapPages;
@@ -77,6 +88,7 @@ class NowController {
         this.pages = pages;
         this.loads = loads;
         this.words = words;
+        this.clock = clock;
     }
 
     @GetMapping("/")
@@ -97,6 +109,9 @@ class NowController {
     String now(
             @AuthenticationPrincipal Account account,
             @RequestParam(required = false) @Nullable String circuit,
+            @RequestParam(defaultValue = "") String season,
+            @RequestParam(defaultValue = "") String ticked,
+            @RequestParam(defaultValue = "") List<String> pickUp,
             Model model) {
         Household file = households.file(account.householdId()).orElse(null);
         if (file == null) {
@@ -104,7 +119,7 @@ class NowController {
         }
         if (swap.current(account).isEmpty()) {
             model.addAttribute("first", households.firstSteps(account.householdId(), file));
-            return calm(file, model);
+            return calm(file, wished(file, season, ticked, pickUp), model);
         }
         Life life = rotations.life(account).orElse(null);
         if (life == null || life.standing().alarmed()) {
@@ -116,9 +131,50 @@ class NowController {
         return "now/living";
     }
 
-    private String calm(Household file, Model model) {
+    /** What is ticked: by hand, by a season that somebody asks for, or as it is kept; where nothing is kept, by the date. */
+    private Options wished(Household file, String season, String ticked, List<String> pickUp) {
+        Options kept = file.outage();
+        if (!ticked.isEmpty()) {
+            return picking(
+                    kept,
+                    pickUp.stream().filter(id -> file.setup().find(id) != null).toList());
+        }
+        Optional<Occasion> asked = Worded.find(Occasion.class, season);
+        if (asked.isEmpty() && !kept.pickUp().isEmpty()) {
+            return kept;
+        }
+        Occasion occasion = asked.orElseGet(() -> Occasion.on(LocalDate.now(clock)));
+        return picking(
+                kept,
+                file.circuits().stream()
+                        .filter(entry -> !entry.circuit().lockedOff() && entry.choice(occasion) == Choice.MUST)
+                        .map(HomeCircuit::id)
+                        .toList());
+    }
+
+    private static Options picking(Options kept, List<String> pickUp) {
+        return new Options(kept.stopFirst(), kept.bigOnesOff(), kept.keepOn(), pickUp, kept.noSensitive(), kept.at());
+    }
+
+    /** Hours that a full tank lasts with exactly these on, each for the share of time that it runs; empty when unknown. */
+    private static String tankHours(Setup setup, Set<String> wanted) {
+        Generator engine = setup.source().engine();
+        Double tank = engine == null ? null : engine.tankLitres();
+        double watts = DutyWatts.of(setup.circuits(wanted));
+        Double use = FuelUse.at(setup.source(), watts).litresPerHour();
+        return tank == null || use == null || use == 0
+                ? say("now.page.fuel-unknown")
+                : say(
+                        "now.page.a-full-tank-lasts",
+                        "hours",
+                        String.format(Locale.ENGLISH, "%.0f", tank / use),
+                        "watts",
+                        String.format(Locale.ENGLISH, "%,.0f", watts));
+    }
+
+    private String calm(Household file, Options options, Model model) {
         Setup setup = file.setup();
-        Changeover changeover = new Changeover(setup, file.outage());
+        Changeover changeover = new Changeover(setup, options);
         Set<String> wanted = Set.copyOf(changeover.wanted());
         StartOrder order = StartOrder.of(
                 setup, Set.of(), changeover.wanted(), setup.transfer().usableTestCircuits());
@@ -126,6 +182,8 @@ class NowController {
         model.addAttribute("wanted", wanted);
         model.addAttribute("fit", FitView.of(file, Capacity.of(setup, wanted, (String) null), null));
         model.addAttribute("startsFit", order.fits());
+        model.addAttribute("tankHours", tankHours(setup, wanted));
+        model.addAttribute("occasions", Occasion.values());
         model.addAttribute("missing", missing(file));
         return "now/now";
     }

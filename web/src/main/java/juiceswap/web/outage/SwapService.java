@@ -428,7 +428,11 @@ public class SwapService {
         putAside.takeUp(account.householdId(), check);
     }
 
+    /** Ends it where it may end; {@link Conflict} where the house still hangs on the set. */
     public void end(Account account, int seen) {
+        if (!current(account).orElseThrow(Conflict::new).standing().mayEnd()) {
+            throw new Conflict();
+        }
         record(account, seen, List.of(new Event.Ended()));
     }
 

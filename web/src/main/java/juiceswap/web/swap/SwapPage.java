@@ -20,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  * @param fit the capacity check of what is on, with the next circuit if it is to be picked up; null before
  * @param circuits every circuit with what may be done with it, while the house is on the set
  * @param scene the devices as they stand, or as they would stand when something was asked
+ * @param untouched nothing was switched, plugged or started yet
  * @param crew who works on it
  * @param watch what is known of the street's power
  * @param card the part that was touched, or what was asked about; or null
@@ -46,6 +47,7 @@ public record SwapPage(
         Map<String, Boolean> can,
         Scene scene,
         boolean undoable,
+        boolean untouched,
         Crew crew,
         Watch watch,
         @Nullable PartCard card,

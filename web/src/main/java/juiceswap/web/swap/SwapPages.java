@@ -15,6 +15,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import juiceswap.core.capacity.Capacity;
+import juiceswap.core.capacity.LegWatts;
 import juiceswap.core.capacity.Remedies;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
@@ -26,6 +27,7 @@ import juiceswap.core.changeover.Refusal;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
+import juiceswap.core.house.Leg;
 import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.household.Household;
@@ -147,6 +149,7 @@ public class SwapPages {
                         "refuel", engine != null && engine.fuel().fromTank()),
                 scene(view, standing, next),
                 standing.undoable() != null,
+                standing.untouched(),
                 work.crew(),
                 watches.watch(outage, standing),
                 cards.card(standing, household, plan, view.part(), view.askedAction(), view.askedCircuit()),
@@ -218,9 +221,11 @@ public class SwapPages {
                 next.circuit(),
                 placeName(next.place()),
                 unloaded ? words.say("read-unloaded.title") : words.title(action, next.circuit(), household),
-                unloaded ? words.say("read-unloaded.why") : words.why(action, household),
+                unloaded
+                        ? words.say("read-unloaded.why")
+                        : words.why(action, household) + whereToLoad(action, standing, household),
                 words.done(action, household),
-                words.trouble(action),
+                words.trouble(action, household),
                 next.because().stream().map(words::rule).toList(),
                 wait.map(w -> w.until().toEpochMilli()).orElse(0L),
                 clock.millis(),
@@ -237,6 +242,28 @@ public class SwapPages {
                 Lookout.of(setup, action, Set.of()).size()
                         - Lookout.of(setup, action, aside).size(),
                 turn.walk());
+    }
+
+    /** One leg is loaded, the lighter one, at a circuit that is on there anyway: which is said, so that nobody loads both. */
+    private static String whereToLoad(Action action, Standing standing, Household household) {
+        Setup setup = standing.changeover().setup();
+        if (action != Action.MEASURE_LOADED || !setup.source().splitPhase()) {
+            return "";
+        }
+        LegWatts running =
+                Capacity.of(setup, standing.state().picked(), (String) null).running();
+        Leg lighter = running.l1() <= running.l2() ? Leg.L1 : Leg.L2;
+        return setup.circuits(standing.state().picked()).stream()
+                .filter(circuit -> !circuit.twoPole() && circuit.leg() == lighter)
+                .findFirst()
+                .map(circuit -> " "
+                        + say(
+                                "swap.swap.load-there",
+                                "circuit",
+                                Words.label(circuit.id(), household),
+                                "leg",
+                                lighter.word()))
+                .orElse("");
     }
 
     /** What the reading just taken means for this step, or null. */

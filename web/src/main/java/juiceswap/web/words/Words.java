@@ -16,6 +16,7 @@ import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Rule;
+import juiceswap.core.house.RefusedArrangement;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.HomeCircuit;
@@ -73,11 +74,12 @@ public class Words {
     }
 
     /** What to do when it does not go as told, or empty. */
-    public String trouble(Action action) {
-        return sayOr("step." + action.word() + ".trouble", "");
+    public String trouble(Action action, Household household) {
+        String key = variant(action, "step." + action.word() + ".trouble", household.setup());
+        return sayOr(key, "");
     }
 
-    /** The words for this house where they differ: by what is read, the kind of device, or a set without two legs. */
+    /** The words for this house where they differ: by what is read, the device, the fuel, or a set without two legs. */
     private String variant(Action action, String key, Setup setup) {
         TransferDevice device = setup.transfer();
         boolean readsFirstCircuit =
@@ -87,6 +89,9 @@ public class Words {
             variants.add(key + ".first");
         }
         variants.add(key + "." + device.kind().word());
+        if (setup.source().engine() != null) {
+            variants.add(key + "." + setup.source().engine().fuel().word());
+        }
         if (!setup.source().splitPhase() && action != Action.MEASURE_UTILITY) {
             variants.add(key + ".single");
         }
@@ -143,9 +148,16 @@ public class Words {
         return choices("fuel.", Fuel.values());
     }
 
-    /** Transfer devices by their words, as a house that is begun offers them. */
+    /** What a house may have, by their words, as a house that is begun offers them: devices, and what people use instead. */
     public Map<String, String> devices() {
-        return choices("house.begin.device.", TransferDevice.Kind.values());
+        Map<String, String> all = choices("house.begin.device.", TransferDevice.Kind.values());
+        all.putAll(arrangements());
+        return all;
+    }
+
+    /** Arrangements that nobody is led through, by their words: they can be told, so that they can be warned of. */
+    public Map<String, String> arrangements() {
+        return choices("arrangement.", RefusedArrangement.values());
     }
 
     private Map<String, String> choices(String beginning, Worded[] values) {

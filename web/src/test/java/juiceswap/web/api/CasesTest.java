@@ -41,6 +41,7 @@ class CasesTest {
                     new EngineApi(new Schemas(), new Words(new Messages())),
                     new PlanningApi(new Schemas()),
                     new MeterApi(new Schemas()),
+                    new UpkeepApi(new Schemas()),
                     new RotationApi(new Schemas()))
             .setControllerAdvice(new ApiProblems(new Words(new Messages())))
             .build();

@@ -93,13 +93,14 @@ class EveningTest extends OutageJourney {
         ines.page.locator("input[name=l2a]").fill("20");
         ines.page.locator("[data-key=done]").click();
         assertThat(strip(ines)).containsText("More than may be drawn for long.");
-        assertThat(strip(ines)).containsText("Open first: ");
-        assertThat(strip(bram)).containsText("Open first: ");
+        assertThat(strip(ines)).containsText("Switch OFF first: ");
+        assertThat(strip(bram)).containsText("Switch OFF first: ");
         ines.go("/now");
         assertThat(ines.page.locator("#feed-loads")).containsText("something that nobody has told of");
 
         // the engine stalls: everything is opened before it runs again, and picked up in order
         ines.page.getByText("The engine has stalled").click();
+        ines.page.getByText("Too much load: it bogged down").click();
         assertThat(ines.page.locator("main.swap")).isVisible();
         assertThat(standing().state().engine()).isEqualTo(Engine.RESTING);
         assertThat(strip(bram)).hasCount(0);
@@ -351,7 +352,7 @@ class EveningTest extends OutageJourney {
         ines.page.locator("#looked input[name=celsius]").fill("-16");
         ines.page.getByText("Plan from what I found").click();
         // two of ten degrees in two hours, and what the pages took
-        assertThat(ines.page.locator(".notice[role=status]").last())
+        assertThat(ines.page.locator("#told"))
                 .containsText(Pattern.compile("it holds about 10 h( 0\\d)? without power"));
         // what somebody else writes does not take it away
         swap.fuelSeen(account("bram"), standing().sequence(), 12);

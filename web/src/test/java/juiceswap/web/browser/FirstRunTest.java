@@ -97,6 +97,7 @@ class FirstRunTest {
             assertThat(next(page)).containsText("First steps, 4 of 5");
             next(page).locator("a").click();
             page.locator("[name=generatorAlone][value=beeps]").check();
+            page.locator("[name=noVolts]").check();
             page.locator("main form[method=post] button.act").first().click();
             page.navigate(address + "/now");
             assertThat(page.locator(".first-list .next")).containsText("Rehearse once");

@@ -83,7 +83,7 @@ class ProofsTest extends OutageJourney {
         assertThat(standing().plan().refused().code()).isEqualTo(Refusal.Code.INTERLOCK_FAULT);
         ines.go("/swap");
         assertThat(ines.page.locator(".stop-strip")).hasCount(0);
-        assertThat(ines.page.locator("main.swap")).containsText("failed its test");
+        assertThat(ines.page.locator("main.swap")).containsText("is faulty");
         ines.go("/house/device");
         assertThat(ines.page.locator("main")).containsText("main and input were both found ON");
     }

@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.charset.StandardCharsets;
@@ -242,5 +243,28 @@ class SwapJourneyTest extends OutageJourney {
         ines.page.keyboard().press("!");
         assertThat(ines.page.locator("main h1")).not().hasText("Logbook");
         assertThat(standing().goal()).isEqualTo(Goal.MAKE_SAFE);
+    }
+
+    /** Whether it fits, and for how long the fuel lasts, is told of what is ticked, before anything begins. */
+    @Test
+    void nowTellsWhetherWhatIsTickedFits() {
+        Person ines = person(1280, 800).enter("ines");
+        ines.go("/now");
+        Locator ready = ines.page.locator("#ready");
+        assertThat(ready).containsText("A full tank lasts about");
+        String before = ready.textContent();
+        ines.page.locator("input[name=pickUp][value=range]").check();
+        ines.page.locator("input[name=pickUp][value=heater]").check();
+        assertThat(ready.locator(".verdict")).containsText("can’t all");
+        assertThat(ready).not().containsText(before);
+        ines.page.locator("input[name=pickUp][value=range]").uncheck();
+        ines.page.locator("input[name=pickUp][value=heater]").uncheck();
+        assertThat(ready).containsText("A full tank lasts about");
+        assertThat(ready.locator(".verdict")).containsText("its");
+        // what was begun by mistake ends at once
+        ines.page.locator("button[value=outage]").click();
+        ines.page.getByText("Started by mistake").click();
+        assertThat(ines.page.locator("main")).isVisible();
+        assertThat(swap.current(account("ines"))).isEmpty();
     }
 }
