@@ -65,6 +65,8 @@ class ClocksTest extends OutageJourney {
         assertThat(life().inForce().plan().rotation().horizon().first()).isAfter(LocalDateTime.of(2031, 1, 17, 0, 0));
         // back to before it all began, and to an end of it
         clock.forward(Duration.ofDays(-9));
+        swap.makeSafe(account("ines"));
+        advance(ines, null);
         swap.end(account("ines"), standing().sequence());
         assertThat(swap.current(account("ines"))).isEmpty();
         ines.go("/logbook");

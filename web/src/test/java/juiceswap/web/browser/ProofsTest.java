@@ -100,4 +100,35 @@ class ProofsTest extends OutageJourney {
         assertThat(ines.page.locator(".bond-label")).hasCount(0);
         assertThat(ines.page.locator("main")).containsText("Not measured.");
     }
+
+    /** What people use instead of a device can be told; it is answered, and nobody is led through it. */
+    @Test
+    void anArrangementIsToldAndAnswered() {
+        Person ines = person(1280, 800).enter("ines");
+        ines.go("/house/device?edit=device");
+        ines.page.locator("select[name=kind]").selectOption("double-male-cord");
+        ines.page.locator("#device button.act").click();
+        Locator main = ines.page.locator("main");
+        assertThat(main).containsText("A cord with two male ends");
+        assertThat(main).containsText("kills whoever touches its prongs");
+        assertThat(main).containsText("Tonight: Run extension cords");
+        ines.go("/now");
+        ines.page.locator("button[value=outage]").click();
+        assertThat(ines.page.locator("main.swap")).containsText("kills whoever touches its prongs");
+        assertThat(standing().plan().refused().code()).isEqualTo(Refusal.Code.DOUBLE_MALE_CORD);
+    }
+
+    /** What does not fit is named, with what to leave off. */
+    @Test
+    void aRefusalSaysWhatDoesNotFitAndWhatToLeaveOff() {
+        Person ines = person(1280, 800).enter("ines");
+        ines.go("/now");
+        ines.page.locator("input[name=pickUp][value=range]").check();
+        ines.page.locator("input[name=pickUp][value=heater]").check();
+        ines.page.locator("button[value=outage]").click();
+        Locator swapPage = ines.page.locator("main.swap");
+        assertThat(swapPage).containsText("No way on like this");
+        assertThat(swapPage).containsText("is over");
+        assertThat(swapPage).containsText("Then it fits: leave off");
+    }
 }
