@@ -223,12 +223,11 @@ document.addEventListener('alpine:init', () => {
       this.busy = false;
     },
     async take() {
-      // a page that is being filled in stays as it is: only the head above it, with the Line and a stop, is taken
+      // a page that is being filled in, or that says what was wrong with what was, stays as it is: only the head above it,
+      // with the Line and whatever is dangerous, is taken
       const still = document.querySelector('main').dataset.still;
-      if (!still && document.activeElement && typing(document.activeElement)) {
-        this.$root.querySelector('[data-stale]')?.removeAttribute('hidden');
-        return;
-      }
+      const filling = () => document.activeElement && typing(document.activeElement) || document.querySelector('main .problem, main [aria-invalid=true]');
+      if (!still && filling()) this.$root.querySelector('[data-stale]')?.removeAttribute('hidden');
       const answer = await fetch(still || location.pathname + location.search, { headers: { Accept: 'text/html', 'Juice-By-Itself': 'yes' } });
       if (!answer.ok) return;
       const text = await answer.text();
@@ -237,7 +236,7 @@ document.addEventListener('alpine:init', () => {
         // what came of the press is shown by its own answer
         if (this.sending || this.leaving || sessionStorage.getItem('unsent')) return;
       }
-      this.show(text, still ? '#frame > header' : '#frame', true);
+      this.show(text, still || filling() ? '#frame > header' : '#frame', true);
     },
     show(text, part, byItself) {
       const page = new DOMParser().parseFromString(text, 'text/html');

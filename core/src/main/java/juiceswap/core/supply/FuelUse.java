@@ -56,6 +56,18 @@ public record FuelUse(@Nullable Double litresPerHour) {
         return below.getValue() + share * (above.getValue() - below.getValue());
     }
 
+    /**
+     * Hours that a full tank lasts at an average load.
+     *
+     * @param averageWatts 0 or more
+     * @return null where nobody counts litres, or where the tank is not known
+     */
+    public static @Nullable Double fullTankHours(Source source, double averageWatts) {
+        Generator engine = source.engine();
+        Double tank = engine == null ? null : engine.tankLitres();
+        return tank == null ? null : at(source, averageWatts).hoursLeft(tank);
+    }
+
     /** Hours until the tank is empty; null when nothing is used or nobody can tell. */
     public @Nullable Double hoursLeft(double tankLitresNow) {
         InvalidInput.notNegative("/tankLitresNow", tankLitresNow);

@@ -200,8 +200,10 @@ public final class HouseholdJson {
         if (supply.path("powerStation").isObject()) {
             return problems.keep("/supply/powerStation", () -> powerStation(supply.path("powerStation")));
         }
-        Generator generator =
-                problems.keep("/setup/generator", () -> SetupReader.generator(setup.path("generator"), true));
+        Generator generator = problems.keep("/setup/generator", () -> {
+            InvalidInput.unless(setup.path("generator").isObject(), "", "invalid.missing");
+            return SetupReader.generator(setup.path("generator"), true);
+        });
         if (supply.path("second").isObject()) {
             Generator second =
                     problems.keep("/supply/second", () -> SetupReader.generator(supply.path("second"), true));

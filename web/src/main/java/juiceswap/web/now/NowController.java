@@ -31,7 +31,6 @@ import juiceswap.core.household.Household;
 import juiceswap.core.outage.StallCause;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.FuelUse;
-import juiceswap.core.supply.Generator;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
@@ -158,16 +157,14 @@ class NowController {
 
     /** Hours that a full tank lasts with exactly these on, each for the share of time that it runs; empty when unknown. */
     private static String tankHours(Setup setup, Set<String> wanted) {
-        Generator engine = setup.source().engine();
-        Double tank = engine == null ? null : engine.tankLitres();
         double watts = DutyWatts.of(setup.circuits(wanted));
-        Double use = FuelUse.at(setup.source(), watts).litresPerHour();
-        return tank == null || use == null || use == 0
+        Double hours = FuelUse.fullTankHours(setup.source(), watts);
+        return hours == null
                 ? say("now.page.fuel-unknown")
                 : say(
                         "now.page.a-full-tank-lasts",
                         "hours",
-                        String.format(Locale.ENGLISH, "%.0f", tank / use),
+                        String.format(Locale.ENGLISH, "%.0f", hours),
                         "watts",
                         String.format(Locale.ENGLISH, "%,.0f", watts));
     }

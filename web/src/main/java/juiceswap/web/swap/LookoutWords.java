@@ -13,7 +13,6 @@ import juiceswap.core.changeover.Lookout;
 import juiceswap.core.house.DeviceProof;
 import juiceswap.core.household.Household;
 import juiceswap.core.supply.FuelUse;
-import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Link;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.words.Words;
@@ -76,15 +75,13 @@ class LookoutWords {
         List<String> wanted = new Changeover(household.setup(), household.outage()).wanted();
         double watts = DutyWatts.of(
                 wanted.stream().map(id -> household.setup().circuit(id)).toList());
-        Generator engine = household.setup().source().engine();
-        Double tank = engine == null ? null : engine.tankLitres();
-        Double use = FuelUse.at(household.setup().source(), watts).litresPerHour();
-        return tank == null || use == null
+        Double hours = FuelUse.fullTankHours(household.setup().source(), watts);
+        return hours == null
                 ? ""
                 : say(
                         "swap.lookout-words.a-full-tank-is-about",
                         "use",
-                        String.format(Locale.ENGLISH, "%.0f", tank / use),
+                        String.format(Locale.ENGLISH, "%.0f", hours),
                         "watts",
                         String.format(Locale.ENGLISH, "%,.0f", watts));
     }

@@ -3,6 +3,7 @@ package juiceswap.web.browser;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Request;
 import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.BoundingBox;
@@ -100,5 +101,22 @@ class PressesTest extends OutageJourney {
         assertThat(ines.title()).isNotEqualTo(before);
         // and what was taken works
         ines.confirm();
+    }
+
+    /** What was typed wrong, and what is wrong with it, stays while others go on; a danger is seen above it all the same. */
+    @Test
+    void whatWasTypedWrongStaysAndADangerIsSeenAboveIt() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, null);
+        ines.go("/meter");
+        ines.page.locator("input[name=l1n]").fill("many");
+        ines.page.locator("[data-key=done]").click();
+        Locator problem = ines.page.locator("main .problem").first();
+        assertThat(problem).containsText("Type a number");
+        swap.fuelSeen(account("bram"), standing().sequence(), 12);
+        swap.alarm(account("bram"));
+        assertThat(ines.page.locator(".stop-strip").first()).containsText("CO alarm");
+        assertThat(problem).containsText("Type a number");
+        assertThat(ines.page.locator("input[name=l1n]")).hasValue("many");
     }
 }

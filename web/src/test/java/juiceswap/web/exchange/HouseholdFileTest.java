@@ -9,11 +9,19 @@ import java.util.List;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
 import juiceswap.core.household.Household;
+import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.Fuel;
+import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.ParallelGenerators;
+import juiceswap.core.supply.PowerStation;
+import juiceswap.core.supply.Rating;
+import juiceswap.core.supply.Source;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.core.io.ClassPathResource;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 class HouseholdFileTest {
     private final Schemas schemas = new Schemas();
@@ -99,5 +107,25 @@ class HouseholdFileTest {
             assertThat(without.find(circuit.id())).isNull();
             assertThat(written.toString()).doesNotContain("\"" + circuit.id() + "\"");
         }
+    }
+
+    /** Whatever feeds the house: the file says it, the schema knows it, and it comes back equal. */
+    @Test
+    void everyKindOfSourceComesBack() throws IOException {
+        Household house = read(sample());
+        Generator one = (Generator) house.supply().source();
+        Generator other = one.change()
+                .ratings(List.of(new Rating(Fuel.GASOLINE, 2200, 2800)))
+                .generator();
+        PowerStation station = new PowerStation(
+                new PowerStation.Output(true, 3600, 7200, true, false), 5000, 1200, 80, 20, Bond.FLOATING);
+        for (Source source : List.of(one, new ParallelGenerators(one, other), station)) {
+            Household fed = house.withSupply(house.supply().withSource(source));
+            JsonNode written = HouseholdJson.write(fed);
+            assertThat(HouseholdJson.read(written, schemas)).isEqualTo(fed);
+        }
+        ObjectNode without = (ObjectNode) HouseholdJson.write(house);
+        ((ObjectNode) without.path("setup")).remove("generator");
+        assertThat(problems(without.toString())).contains("/setup/generator");
     }
 }
