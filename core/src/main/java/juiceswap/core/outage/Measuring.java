@@ -1,6 +1,12 @@
 package juiceswap.core.outage;
 
+import java.util.Optional;
+import juiceswap.core.capacity.Capacity;
+import juiceswap.core.capacity.LegWatts;
 import juiceswap.core.changeover.Action;
+import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Leg;
+import juiceswap.core.house.Setup;
 import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
@@ -22,6 +28,23 @@ public final class Measuring {
     public static boolean twoLegs(Standing standing, Action action) {
         return action == Action.MEASURE_UTILITY
                 || standing.changeover().source().splitPhase();
+    }
+
+    /**
+     * Where the load for a reading under load belongs: one leg only, the lighter one, at a circuit that is on there anyway.
+     * Empty where the set has no two legs, or nothing single-pole is on.
+     */
+    public static Optional<Circuit> whereToLoad(Standing standing) {
+        Setup setup = standing.changeover().setup();
+        if (!setup.source().splitPhase()) {
+            return Optional.empty();
+        }
+        LegWatts running =
+                Capacity.of(setup, standing.state().picked(), (String) null).running();
+        Leg lighter = running.l1() <= running.l2() ? Leg.L1 : Leg.L2;
+        return setup.circuits(standing.state().picked()).stream()
+                .filter(circuit -> !circuit.twoPole() && circuit.leg() == lighter)
+                .findFirst();
     }
 
     /** Whether the readings of this step are to be taken with a load on. */

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
@@ -125,6 +126,14 @@ public record Standing(
         Plan plan = plan();
         boolean reached = plan.refused() == null && plan.steps().isEmpty() && stop == null;
         return untouched() || reached && (goal == Goal.ON_UTILITY || goal == Goal.MAKE_SAFE);
+    }
+
+    /** The first thing to do against a danger as things stand; empty without one. */
+    public Optional<Plan.Step> againstDanger() {
+        return changeover.danger(state)
+                ? new Planner(changeover, Goal.MAKE_SAFE)
+                        .plan(state).steps().stream().findFirst()
+                : Optional.empty();
     }
 
     /** The goal that is planned for: once the tank is full, what is left of a refuelling is the way back onto the set. */

@@ -67,7 +67,7 @@ public sealed interface Source permits Generator, ParallelGenerators, PowerStati
     }
 
     /** By its hardware it may be the same: its label, its bond as found and the fuel in it do not count. */
-    default boolean mayBe(Source other) {
+    default boolean sameHardwareAs(Source other) {
         return getClass() == other.getClass()
                 && splitPhase() == other.splitPhase()
                 && bondChange() == other.bondChange()

@@ -320,4 +320,19 @@ class StandingTest {
         }
         assertTrue(Standing.of(Samples.cottage(), log).mayEnd());
     }
+
+    /** The load for a reading goes on the lighter leg, and what ends a danger is known from any state. */
+    @Test
+    void whereToLoadAndWhatEndsADanger() {
+        start();
+        follow(Action.MEASURE_LOADED);
+        Standing reading = Standing.of(Samples.cottage(), log);
+        // lamp 75 W on leg 1, lights 160 W on leg 2
+        assertEquals("lamp", Measuring.whereToLoad(reading).orElseThrow().id());
+        assertTrue(reading.againstDanger().isEmpty());
+        SwapState.Change both = reading.state().change();
+        both.mainOn = true;
+        Standing danger = write(new Event.Corrected(both.state()));
+        assertEquals(Action.OUTPUT_OFF, danger.againstDanger().orElseThrow().action());
+    }
 }

@@ -4,13 +4,10 @@ import static juiceswap.web.words.Say.say;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
-import java.util.List;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Danger;
-import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
-import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Event;
@@ -132,15 +129,12 @@ class Frame {
     /** Who may be hurt as things stand, whom to tell, and the breaker that ends it. */
     private StopStrip danger(Outage outage, Standing standing) {
         Danger worst = standing.changeover().dangers(standing.state()).get(0);
-        List<Plan.Step> ends = new Planner(standing.changeover(), Goal.MAKE_SAFE)
-                .plan(standing.state())
-                .steps();
         return new StopStrip(
                 say("danger." + worst.word()),
                 say("danger." + worst.word() + ".who"),
-                ends.isEmpty()
-                        ? ""
-                        : words.title(ends.get(0).action(), ends.get(0).circuit(), outage.household()));
+                standing.againstDanger()
+                        .map(step -> words.title(step.action(), step.circuit(), outage.household()))
+                        .orElse(""));
     }
 
     private StopStrip strip(Outage outage, Standing standing, Event.RefusedReading stop) {

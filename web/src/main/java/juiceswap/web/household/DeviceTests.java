@@ -65,6 +65,20 @@ public class DeviceTests {
         }
     }
 
+    /**
+     * The set was repaired or exchanged: that its bond was proven counts no more. A bonding test that has failed stays failed,
+     * since the break may be in the cord or the house.
+     */
+    @Transactional
+    public void setChanged(long household, String why, String who, LocalDate onDay) {
+        boolean failed = last(household, DeviceProof.BONDING)
+                .filter(found -> found.result() == Result.FAILED)
+                .isPresent();
+        if (!failed) {
+            voided(household, List.of(DeviceProof.BONDING), why, who, onDay);
+        }
+    }
+
     /** The latest of one test; empty when it was never made, or made of something else than what is there now. */
     public Optional<Found> last(long household, DeviceProof test) {
         return of(household).stream()

@@ -229,11 +229,11 @@ public class Households {
         boolean otherDevice = was.kind() != is.kind()
                 || was.refused() != is.refused()
                 || was.switchedNeutral() != is.switchedNeutral();
-        boolean otherSet = !before.setup().source().mayBe(after.setup().source());
-        if (otherDevice || otherSet) {
-            List<DeviceProof> gone = otherDevice ? List.of(DeviceProof.values()) : List.of(DeviceProof.BONDING);
-            tests.voided(
-                    id, gone, say(otherDevice ? "tests.other-device" : "tests.other-set"), who, LocalDate.now(clock));
+        boolean otherSet = !before.setup().source().sameHardwareAs(after.setup().source());
+        if (otherDevice) {
+            tests.voided(id, List.of(DeviceProof.values()), say("tests.other-device"), who, LocalDate.now(clock));
+        } else if (otherSet) {
+            tests.setChanged(id, say("tests.other-set"), who, LocalDate.now(clock));
         }
     }
 

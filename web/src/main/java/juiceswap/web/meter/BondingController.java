@@ -148,12 +148,7 @@ class BondingController {
     /** The set was repaired or exchanged: what was measured of it before counts no more. */
     @PostMapping("/repaired")
     String repaired(@AuthenticationPrincipal Account account, RedirectAttributes flash) {
-        records.voided(
-                account.householdId(),
-                List.of(DeviceProof.BONDING),
-                words.say("tests.repaired"),
-                account.displayName(),
-                today());
+        records.setChanged(account.householdId(), words.say("tests.repaired"), account.displayName(), today());
         flash.addFlashAttribute("taken", Phrase.of("told.begins-unproven"));
         return "redirect:/meter/bonding";
     }

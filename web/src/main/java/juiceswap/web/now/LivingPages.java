@@ -11,14 +11,13 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.changeover.Changeover;
-import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Plan;
-import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Parting;
@@ -119,22 +118,20 @@ class LivingPages {
         if (life.onSet() || life.resting()) {
             return null;
         }
-        Plan plan = life.standing().plan();
-        Changeover changeover = life.standing().changeover();
-        if (changeover.danger(life.standing().state())) {
-            // what ends the danger comes before any reason why nothing else goes on
-            plan = new Planner(changeover, Goal.MAKE_SAFE).plan(life.standing().state());
+        Household household = life.outage().household();
+        Optional<Plan.Step> first = life.standing().againstDanger();
+        if (first.isPresent()) {
+            // what ends a danger comes before any reason why nothing else goes on
+            return words.title(first.get().action(), first.get().circuit(), household);
         }
+        Plan plan = life.standing().plan();
         if (plan.refused() != null) {
             return words.say(plan.refused().reason());
         }
         if (plan.steps().isEmpty()) {
             return words.say("now.see-swap");
         }
-        return words.title(
-                plan.steps().get(0).action(),
-                plan.steps().get(0).circuit(),
-                life.outage().household());
+        return words.title(plan.steps().get(0).action(), plan.steps().get(0).circuit(), household);
     }
 
     // ---- the next move

@@ -15,7 +15,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import juiceswap.core.capacity.Capacity;
-import juiceswap.core.capacity.LegWatts;
 import juiceswap.core.capacity.Remedies;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
@@ -27,7 +26,6 @@ import juiceswap.core.changeover.Refusal;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
-import juiceswap.core.house.Leg;
 import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.household.Household;
@@ -244,26 +242,19 @@ public class SwapPages {
                 turn.walk());
     }
 
-    /** One leg is loaded, the lighter one, at a circuit that is on there anyway: which is said, so that nobody loads both. */
+    /** Says on which circuit and leg the load for a reading belongs, so that nobody loads both. */
     private static String whereToLoad(Action action, Standing standing, Household household) {
-        Setup setup = standing.changeover().setup();
-        if (action != Action.MEASURE_LOADED || !setup.source().splitPhase()) {
-            return "";
-        }
-        LegWatts running =
-                Capacity.of(setup, standing.state().picked(), (String) null).running();
-        Leg lighter = running.l1() <= running.l2() ? Leg.L1 : Leg.L2;
-        return setup.circuits(standing.state().picked()).stream()
-                .filter(circuit -> !circuit.twoPole() && circuit.leg() == lighter)
-                .findFirst()
-                .map(circuit -> " "
-                        + say(
-                                "swap.swap.load-there",
-                                "circuit",
-                                Words.label(circuit.id(), household),
-                                "leg",
-                                lighter.word()))
-                .orElse("");
+        return action != Action.MEASURE_LOADED
+                ? ""
+                : Measuring.whereToLoad(standing)
+                        .map(circuit -> " "
+                                + say(
+                                        "swap.swap.load-there",
+                                        "circuit",
+                                        Words.label(circuit.id(), household),
+                                        "leg",
+                                        circuit.leg().word()))
+                        .orElse("");
     }
 
     /** What the reading just taken means for this step, or null. */

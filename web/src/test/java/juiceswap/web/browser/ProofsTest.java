@@ -4,16 +4,22 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
+import java.time.LocalDate;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Refusal;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.TransferDevice.BondPath;
 import juiceswap.core.house.TransferDevice.Proof;
+import juiceswap.web.household.DeviceTests;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
 
 /** A proof counts only when it was measured and kept; a danger says its name on every page. */
 class ProofsTest extends OutageJourney {
     private static final String STATUS = ".notice[role=status]";
+
+    @Autowired
+    private DeviceTests tests;
 
     /** Two tests of the bond, answered so. */
     private static void bonding(Person person, String alone, String connected) {
@@ -34,6 +40,8 @@ class ProofsTest extends OutageJourney {
         assertThat(label).hasCount(0);
         bonding(ines, "silent", "silent");
         assertThat(ines.page.locator("main")).containsText("Not measured.");
+        // a repair of the set does not mend a break in cord or house
+        tests.setChanged(account("ines").householdId(), "repaired", "Ines", LocalDate.now());
         ines.go("/now");
         ines.page.locator("button[value=outage]").click();
         assertThat(ines.page.locator("main.swap")).containsText("measured as broken");
