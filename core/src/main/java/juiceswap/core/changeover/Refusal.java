@@ -58,6 +58,11 @@ public record Refusal(Code code, Phrase instead) {
         return code == Code.BOND_UNKNOWN || code == Code.BOND_PATH_BROKEN;
     }
 
+    /** Making safe comes before everything else: what keeps generator and utility apart can't be trusted. */
+    public boolean makesSafeFirst() {
+        return code == Code.INTERLOCK_FAULT;
+    }
+
     /** What is wrong, in one sentence. */
     public Phrase reason() {
         return Phrase.of("refusal." + code.word());

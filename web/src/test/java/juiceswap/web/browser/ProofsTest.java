@@ -92,6 +92,7 @@ class ProofsTest extends OutageJourney {
         ines.go("/swap");
         assertThat(ines.page.locator(".stop-strip")).hasCount(0);
         assertThat(ines.page.locator("main.swap")).containsText("is faulty");
+        assertThat(ines.page.locator("main.swap button.act.big")).hasText("Make safe");
         ines.go("/house/device");
         assertThat(ines.page.locator("main")).containsText("main and input were both found ON");
     }
