@@ -284,7 +284,9 @@ document.addEventListener('alpine:init', () => {
       }
       event.preventDefault();
       if (sessionStorage.getItem('unsent')) return;
-      const body = new URLSearchParams(new FormData(form)).toString();
+      const data = new FormData(form);
+      if (event.submitter?.name) data.append(event.submitter.name, event.submitter.value);
+      const body = new URLSearchParams(data).toString();
       sessionStorage.setItem('unsent', JSON.stringify({ to: form.getAttribute('action'), body, what: form.dataset.send }));
       this.deliver();
     },

@@ -131,7 +131,7 @@ public enum Action implements Worded {
     PICK_UP(
             "pick-up",
             PANEL,
-            (c, s) -> c.parting() != Parting.BY_ITSELF
+            (c, s) -> (c.parting() != Parting.BY_ITSELF || c.turnedOffByHand(s))
                     && c.fed(s)
                     && !(c.parting().switchesPanel() && s.branches() == SwapState.Branches.ON),
             (c, s) -> {
@@ -172,7 +172,7 @@ public enum Action implements Worded {
     SWITCHES_UTILITY(
             "switches-utility",
             PANEL,
-            (c, s) -> switchesOneByOne(c) && s.branches() != SwapState.Branches.ON,
+            (c, s) -> (switchesOneByOne(c) || c.turnedOffByHand(s)) && s.branches() != SwapState.Branches.ON,
             branches(SwapState.Branches.ON)),
     WALK_ROUND(
             "walk-round",
@@ -246,6 +246,11 @@ public enum Action implements Worded {
             case REFUEL -> REFUEL_MINUTES;
             default -> 0;
         };
+    }
+
+    /** A wait that something would suffer from if it were cut short, and that a person may have to be asked about. */
+    public boolean takesItsTime() {
+        return this == WARM_UP || this == COOL_DOWN || this == WAIT_COOL;
     }
 
     /** Minutes of waiting that it takes however things stand. */

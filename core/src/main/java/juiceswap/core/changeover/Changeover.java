@@ -91,8 +91,9 @@ public final class Changeover {
             case HANDLE_OFF, HANDLE_GENERATOR, HANDLE_UTILITY -> parting == Parting.HANDLE;
             case BRANCHES_ON, BRANCHES_OFF, MEASURE_UTILITY -> parting.switchesPanel();
             case BIG_ONES_OFF -> parting.switchesPanel() && options.bigOnesOff();
-            case SWITCHES_OFF, SWITCHES_UTILITY -> parting.oneByOne();
-            case PICK_UP -> parting.switchesPanel() || parting.oneByOne();
+            case SWITCHES_OFF -> parting.oneByOne();
+            case SWITCHES_UTILITY -> !parting.switchesPanel();
+            case PICK_UP -> true;
             case MEASURE_PANEL -> kind.wired();
             case MEASURE_LOADED -> kind.readUnderLoad();
             case CHECK_GFCI -> !kind.wired();
@@ -201,7 +202,7 @@ public final class Changeover {
         boolean all = switch (parting) {
             case PLATE, HANDLE -> state.branches() == SwapState.Branches.ON;
             case SWITCH_EACH, UNPLUGGED -> false;
-            case BY_ITSELF -> true;
+            case BY_ITSELF -> !turnedOffByHand(state);
         };
         return all ? unlocked() : Set.copyOf(state.picked());
     }
@@ -217,8 +218,21 @@ public final class Changeover {
                     case STAGED -> Set.copyOf(state.picked());
                 };
             case SWITCH_EACH, UNPLUGGED -> Set.copyOf(state.picked());
-            case BY_ITSELF -> unlocked();
+            case BY_ITSELF -> turnedOffByHand(state) ? Set.copyOf(state.picked()) : unlocked();
         };
+    }
+
+    /** Of a device that takes all of its circuits by itself, some were turned OFF at their own breakers. */
+    boolean turnedOffByHand(SwapState state) {
+        return parting == Parting.BY_ITSELF && state.branches() == SwapState.Branches.STAGED;
+    }
+
+    /**
+     * What comes on in one moment as soon as the device is fed, judged as one block; empty where a person picks up circuit by
+     * circuit.
+     */
+    public Optional<Capacity> takenAtOnce() {
+        return parting == Parting.BY_ITSELF ? Optional.of(Capacity.of(setup, Set.of(), unlocked())) : Optional.empty();
     }
 
     /** Ids of the circuits that no lock holds off. */

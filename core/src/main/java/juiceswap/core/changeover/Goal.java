@@ -31,7 +31,8 @@ public enum Goal implements Worded {
     ON_UTILITY("on-utility") {
         @Override
         boolean reached(Changeover c, SwapState s) {
-            boolean houseBack = c.parting() == Parting.BY_ITSELF || s.branches() == Branches.ON;
+            boolean houseBack =
+                    s.branches() == Branches.ON || c.parting() == Parting.BY_ITSELF && !c.turnedOffByHand(s);
             if (c.parting().switchesPanel()) {
                 houseBack &= c.onUtilitySide(s) && s.utilityMeasured();
             }
@@ -64,7 +65,7 @@ public enum Goal implements Worded {
             if (c.parting().switchesPanel()) {
                 ahead.addIf(!s.utilityMeasured() || !c.onUtilitySide(s), PANEL);
                 ahead.addIf(s.branches() != Branches.ON || !c.onUtilitySide(s), PANEL);
-            } else if (c.parting() != Parting.BY_ITSELF) {
+            } else if (c.parting() != Parting.BY_ITSELF || c.turnedOffByHand(s)) {
                 ahead.addIf(s.branches() != Branches.ON, Action.SWITCHES_UTILITY.place(c));
             }
             boolean mustCool = s.engine() == Engine.HOT && c.source().outputSwitch() && !c.loaded(s);

@@ -1,6 +1,7 @@
 package juiceswap.core.changeover;
 
 import java.util.Optional;
+import juiceswap.core.house.Parting;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -18,6 +19,10 @@ public final class NearestBreaker {
         boolean inside = at != null && !at.outside();
         if (!inside) {
             return Optional.of(Action.OUTPUT_OFF).filter(action -> action.possible(changeover, state, null));
+        }
+        if (changeover.parting() == Parting.UNPLUGGED) {
+            // pulling plugs one by one takes longer than stopping the engine, and each is pulled live
+            return Optional.empty();
         }
         for (Action action : new Action[] {Action.INPUT_OFF, Action.HANDLE_OFF, Action.SWITCHES_OFF}) {
             if (action.possible(changeover, state, null)) {

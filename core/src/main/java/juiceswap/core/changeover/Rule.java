@@ -106,7 +106,7 @@ public enum Rule implements Worded {
     /** Idle control is off before load arrives. */
     ECO_LOAD(
             "ECO_LOAD",
-            a -> a.putsToUse() && a.before().ecoOn()
+            a -> (a.putsToUse() || a.is(Action.WALK_ROUND)) && a.before().ecoOn()
                     || a.is(Action.ECO_ON) && a.changeover().loaded(a.before())),
     /** Delicate electronics are unplugged first, and come back only on the utility. */
     SENSITIVE("SENSITIVE", a -> {
@@ -252,7 +252,7 @@ public enum Rule implements Worded {
 
     static boolean circuitsBackOnUtility(Changeover changeover, SwapState state) {
         if (changeover.parting() == Parting.BY_ITSELF) {
-            return !changeover.fed(state);
+            return !changeover.fed(state) && !changeover.turnedOffByHand(state);
         }
         return state.branches() == Branches.ON && changeover.onUtilitySide(state);
     }

@@ -11,6 +11,7 @@ import juiceswap.core.house.TransferDevice.Kind;
 public enum DeviceProof implements Worded {
     INPUT_BLOCKS_MAIN("input-blocks-main", kind -> kind.parting() == Parting.PLATE),
     MAIN_BLOCKS_INPUT("main-blocks-input", kind -> kind.parting() == Parting.PLATE),
+    PLATE_LISTED("plate-listed", kind -> kind.parting() == Parting.PLATE),
     HANDLE_OFF_BETWEEN("handle-off-between", kind -> kind.parting() == Parting.HANDLE),
     SWITCH_EACH("switch-each", kind -> kind.parting() == Parting.SWITCH_EACH),
     LABELS("labels", Kind::wired),
@@ -41,9 +42,14 @@ public enum DeviceProof implements Worded {
     /** It proves what keeps the generator and the utility apart. */
     public boolean ofParting() {
         return switch (this) {
-            case INPUT_BLOCKS_MAIN, MAIN_BLOCKS_INPUT, HANDLE_OFF_BETWEEN, SWITCH_EACH -> true;
+            case INPUT_BLOCKS_MAIN, MAIN_BLOCKS_INPUT, PLATE_LISTED, HANDLE_OFF_BETWEEN, SWITCH_EACH -> true;
             case LABELS, LEGS, BONDING, INLET, CORDS, GFCI, CO -> false;
         };
+    }
+
+    /** One of the tests that must have passed before the parting counts as proven; that it belongs to the panel is looked at. */
+    public boolean provesParting() {
+        return ofParting() && this != PLATE_LISTED;
     }
 
     /** The tests of a kind of device, in the order to make them. */

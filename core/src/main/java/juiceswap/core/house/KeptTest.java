@@ -41,8 +41,10 @@ public record KeptTest(DeviceProof test, Result result) {
         List<DeviceProof> parting =
                 DeviceProof.of(kind).stream().filter(DeviceProof::ofParting).toList();
         boolean failed = parting.stream().anyMatch(test -> last(test, latestFirst) == Result.FAILED);
-        boolean passed =
-                !parting.isEmpty() && parting.stream().allMatch(test -> last(test, latestFirst) == Result.PASSED);
+        boolean passed = !parting.isEmpty()
+                && parting.stream()
+                        .filter(DeviceProof::provesParting)
+                        .allMatch(test -> last(test, latestFirst) == Result.PASSED);
         BondPath path = switch (last(DeviceProof.BONDING, latestFirst)) {
             case PASSED -> BondPath.SOUND;
             case FAILED -> BondPath.BROKEN;

@@ -1,5 +1,7 @@
 package juiceswap.core.house;
 
+import java.util.List;
+import java.util.Locale;
 import juiceswap.core.InvalidInput;
 import org.jspecify.annotations.Nullable;
 
@@ -13,6 +15,33 @@ import org.jspecify.annotations.Nullable;
  * @param count how many alike, 1 or more
  */
 public record Load(String name, int volts, @Nullable Leg leg, Nameplate nameplate, double dutyPercent, int count) {
+
+    /** Parts of the names of what has electronics in it: our own list. */
+    private static final List<String> DELICATE = List.of(
+            "router",
+            "modem",
+            "internet",
+            "wi-fi",
+            "wifi",
+            "network",
+            "computer",
+            "laptop",
+            "printer",
+            "server",
+            "television",
+            "tv",
+            "screen",
+            "console",
+            "stereo",
+            "radio",
+            "amplifier",
+            "charger",
+            "camera",
+            "alarm",
+            "breathing",
+            "oxygen",
+            "concentrator",
+            "transceiver");
 
     public Load {
         InvalidInput.unless(volts == 120 || volts == 240, "/volts", "invalid.volts");
@@ -40,6 +69,12 @@ public record Load(String name, int volts, @Nullable Leg leg, Nameplate nameplat
     /** Watts above running while all units run and one of them starts again. */
     public double extraWatts() {
         return nameplate.unitStartingWatts(volts) - nameplate.unitRunningWatts(volts);
+    }
+
+    /** Whether its name tells of electronics that a wrong voltage would ruin. */
+    public boolean delicate() {
+        String called = name.toLowerCase(Locale.ROOT);
+        return DELICATE.stream().anyMatch(called::contains);
     }
 
     /** Whether it hangs between the two legs. */

@@ -13,6 +13,11 @@ public enum Reach {
     /** Whatever is plugged in. */
     PLUGGED_IN;
 
+    /** All of the house's main panel is behind it; else the main panel stays on the utility. */
+    public boolean everything() {
+        return this == MAIN_PANEL || this == PLUGGED_IN;
+    }
+
     /** A box or a cord has legs of its own: the legs of the panel mean nothing to what it feeds. */
     public boolean panelLegsCount() {
         return this == MAIN_PANEL || this == OWN_PANEL;

@@ -11,6 +11,8 @@ public enum TestCircuitFault implements Worded {
     ON_BOTH_LEGS("on-both-legs"),
     /** A motor or compressor on it would be ruined by a wrong voltage. */
     HAS_MOTOR("has-motor"),
+    /** Delicate electronics on it would be the first to meet a wrong voltage. */
+    HAS_ELECTRONICS("has-electronics"),
     /** Nothing hangs on it that could be seen to run. */
     EMPTY("empty");
 
@@ -33,6 +35,8 @@ public enum TestCircuitFault implements Worded {
                 faults.put(circuit, ON_BOTH_LEGS);
             } else if (circuit.loads().stream().anyMatch(load -> load.extraWatts() > 0)) {
                 faults.put(circuit, HAS_MOTOR);
+            } else if (circuit.loads().stream().anyMatch(Load::delicate)) {
+                faults.put(circuit, HAS_ELECTRONICS);
             } else if (circuit.loads().isEmpty()) {
                 faults.put(circuit, EMPTY);
             }

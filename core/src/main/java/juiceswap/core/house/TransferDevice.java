@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param feed how a 120 V generator meets the legs of the panel
  * @param proving where the supply is read before it is trusted
  * @param tested what its last tests came to
- * @param rideThrough circuits that a battery of the device keeps alive when everything is off, by id
+ * @param rideThrough what a battery of the device keeps alive when everything is off
  */
 public record TransferDevice(
         Kind kind,
@@ -25,7 +25,7 @@ public record TransferDevice(
         Feed feed,
         Proving proving,
         Tested tested,
-        List<String> rideThrough) {
+        RideThrough rideThrough) {
 
     /**
      * How a 120 V generator meets the two legs of a panel.
@@ -96,6 +96,37 @@ public record TransferDevice(
     public record Tested(Proof proof, BondPath bondPath) {
         /** Nobody has tested anything. */
         public static final Tested NOTHING = new Tested(Proof.UNPROVEN, BondPath.UNKNOWN);
+    }
+
+    /**
+     * A battery of the device: it keeps some circuits live from the moment of the outage, and when everything is switched
+     * off too.
+     *
+     * @param circuits by id; empty without a battery
+     * @param wattHours that it gives from full, above 0, or null when not known
+     */
+    public record RideThrough(
+            List<String> circuits, @Nullable Double wattHours) {
+        /** No battery. */
+        public static final RideThrough NONE = new RideThrough(List.of(), null);
+
+        public RideThrough {
+            circuits = List.copyOf(circuits);
+            if (wattHours != null) {
+                InvalidInput.positive("/rideThroughWattHours", wattHours);
+            }
+        }
+
+        /** The same without that circuit. */
+        public RideThrough without(String circuit) {
+            return new RideThrough(
+                    circuits.stream().filter(id -> !id.equals(circuit)).toList(), wattHours);
+        }
+
+        /** Hours that it carries so many watts; null when its size is not known, or nothing draws. */
+        public @Nullable Double hours(double watts) {
+            return wattHours == null || watts <= 0 ? null : (Double) (wattHours / watts);
+        }
     }
 
     /**
@@ -172,24 +203,27 @@ public record TransferDevice(
     }
 
     public TransferDevice {
-        rideThrough = List.copyOf(rideThrough);
         InvalidInput.unless(maxBreakersOn == null || maxBreakersOn >= 1, "/maxBreakersOn", "invalid.one-or-more");
         InvalidInput.unless(
                 !switchedNeutral || refused != null || kind != Kind.INTERLOCK,
                 "/neutral",
                 "invalid.plate-switches-no-neutral");
-        InvalidInput.unless(rideThrough.isEmpty() || kind.mayRideThrough(), "/rideThrough", "invalid.no-ride-through");
+        InvalidInput.unless(
+                rideThrough.equals(RideThrough.NONE) || kind.mayRideThrough(),
+                "/rideThrough",
+                "invalid.no-ride-through");
     }
 
     /** A device of that kind with a solid neutral, no limit of breakers, and nothing to prove its supply at. */
     public static TransferDevice of(Kind kind) {
-        return new TransferDevice(kind, null, false, null, Feed.USUAL, Proving.NOWHERE, Tested.NOTHING, List.of());
+        return new TransferDevice(
+                kind, null, false, null, Feed.USUAL, Proving.NOWHERE, Tested.NOTHING, RideThrough.NONE);
     }
 
     /** What a household with a refused arrangement is left with. */
     public static TransferDevice instead(RefusedArrangement refused) {
         return new TransferDevice(
-                Kind.CORDS, refused, false, null, Feed.USUAL, Proving.NOWHERE, Tested.NOTHING, List.of());
+                Kind.CORDS, refused, false, null, Feed.USUAL, Proving.NOWHERE, Tested.NOTHING, RideThrough.NONE);
     }
 
     /** The same with a neutral that it switches, or does not. */
@@ -212,9 +246,9 @@ public record TransferDevice(
         return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, feed, other, tested, rideThrough);
     }
 
-    /** The same with a battery that keeps these circuits alive. */
-    public TransferDevice withRideThrough(List<String> circuits) {
-        return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, feed, proving, tested, circuits);
+    /** The same with such a battery. */
+    public TransferDevice withRideThrough(RideThrough battery) {
+        return new TransferDevice(kind, refused, switchedNeutral, maxBreakersOn, feed, proving, tested, battery);
     }
 
     /** The same, tested so. */

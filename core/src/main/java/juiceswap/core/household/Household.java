@@ -18,6 +18,7 @@ import java.util.stream.Collectors;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.Problems;
+import juiceswap.core.capacity.CordPlan;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Choice.Occasion;
@@ -210,6 +211,38 @@ public final class Household {
         return supply.cords();
     }
 
+    /** What is plugged into that cord, as far as it is still in the house. */
+    public List<Load> loadsOn(ExtensionCord cord) {
+        List<Load> loads = new ArrayList<>();
+        for (ExtensionCord.Appliance appliance : cord.appliances()) {
+            HomeCircuit one = find(appliance.circuit());
+            if (one != null) {
+                one.loads().stream()
+                        .map(HomeLoad::load)
+                        .filter(load -> load.name().equals(appliance.load()))
+                        .forEach(loads::add);
+            }
+        }
+        return loads;
+    }
+
+    /** What is plugged into that cord means for it; outlets of the set that are protected protect it too. */
+    public CordPlan.Judged judged(ExtensionCord cord) {
+        return CordPlan.judge(protectedBySet(cord), loadsOn(cord));
+    }
+
+    /** That cord, protected by the outlets of the set where these are. */
+    public CordPlan.Cord protectedBySet(ExtensionCord cord) {
+        CordPlan.Cord own = cord.cord();
+        boolean gfci = own.gfci() || setup.source().gfciOutlets();
+        return new CordPlan.Cord(own.wire(), own.lengthM(), own.plugAmps(), gfci);
+    }
+
+    /** Cords that must not be used as they are loaded. */
+    public List<ExtensionCord> overloadedCords() {
+        return cords().stream().filter(cord -> !judged(cord).ok()).toList();
+    }
+
     /** Needs that are met without electricity. */
     public List<WithoutPower> withoutPower() {
         return living.withoutPower();
@@ -238,6 +271,23 @@ public final class Household {
     /** What is wanted of a rotation on any day; where nobody has said, what the circuits' names and choices tell. */
     public Wanted wanted() {
         return new Wanted(needsAreSaid() ? living.needs() : guessedNeeds(), List.of(), living.sleep());
+    }
+
+    /**
+     * What is wanted of a rotation on that occasion: what must run then is on, whatever else it keeps. It is not turned off
+     * for somebody's comfort unless they ask for that.
+     */
+    public Wanted wanted(Occasion occasion) {
+        Wanted any = wanted();
+        List<StandingNeed> all = new ArrayList<>(any.standing());
+        for (HomeCircuit one : circuits) {
+            boolean isOn = all.stream()
+                    .anyMatch(need -> need.circuit().equals(one.id()) && need instanceof StandingNeed.AlwaysOn);
+            if (one.choice(occasion) == Choice.MUST && !one.circuit().lockedOff() && !isOn) {
+                all.add(new StandingNeed.AlwaysOn(one.id(), Need.Priority.PROPERTY, null));
+            }
+        }
+        return new Wanted(all, any.wishes(), any.sleep());
     }
 
     /** What is kept by the names of the circuits; what else must run is on. */
@@ -307,13 +357,13 @@ public final class Household {
         return new Household(about, wiring, device, supply, outage, other);
     }
 
-    /** The same with a source that is bonded, or not, as found. */
     /** The same where the installation was tested so. */
     public Household withTested(TransferDevice.Tested tested) {
         TransferDevice device = setup().transfer();
         return device.tested().equals(tested) ? this : withDevice(device.withTested(tested));
     }
 
+    /** The same with a source that is bonded, or not, as found. */
     public Household withBond(Bond bond) {
         return withSupply(supply.withSource(supply.source().withBond(bond)));
     }
@@ -362,6 +412,46 @@ public final class Household {
         return with(wiring.withPanels(wiring.panels().stream()
                 .filter(panel -> panel.main() || !panel.id().equals(id))
                 .toList()));
+    }
+
+    /**
+     * The same where the generator reaches only these circuits: they are in the device's own panel or box, and what else was
+     * in the first panel is in one that stays on the utility.
+     *
+     * @param reached ids of circuits of the first panel; at least one
+     * @param rest what the panel that stays on the utility is called, not blank
+     */
+    public Household withOwnPanel(Collection<String> reached, String rest) {
+        InvalidInput.unless(
+                circuits.stream().anyMatch(one -> one.panel().isEmpty() && reached.contains(one.id())),
+                "/ownPanel",
+                "invalid.own-panel-empty");
+        InvalidInput.unless(!device.kind().reach().everything(), "/ownPanel", "invalid.whole-panel");
+        String id = freePanelId();
+        HomePanel stays = new HomePanel(id, rest, panel().panel(), List.of(), null);
+        List<EnteredCircuit> all = wiring.circuits().stream()
+                .map(one -> one.seat().panel().isEmpty() && !reached.contains(one.id())
+                        ? one.withSeat(new EnteredCircuit.Seat(
+                                id, one.seat().spaces(), one.seat().legAsFound()))
+                        : one)
+                .toList();
+        List<HomePanel> panels = new ArrayList<>(wiring.panels());
+        panels.add(stays);
+        return with(wiring.withPanels(panels).withCircuits(all));
+    }
+
+    private String freePanelId() {
+        for (int i = 1; ; i++) {
+            String id = "panel-" + i;
+            if (indexOfPanel(id) < 0) {
+                return id;
+            }
+        }
+    }
+
+    /** The generator reaches this circuit: it is in the device's panel or box, or in a panel that is fed through it. */
+    public boolean reaches(HomeCircuit one) {
+        return panel(one.panel()).fed();
     }
 
     /** The same with its panel hung otherwise. */
@@ -433,7 +523,7 @@ public final class Household {
         return new Household(
                 about,
                 new Wiring(panels, wiring.mounting(), left, rooms),
-                device.withProving(proving).withRideThrough(without(device.rideThrough(), id)),
+                device.withProving(proving).withRideThrough(device.rideThrough().without(id)),
                 supply.withCords(cords),
                 new OutageWishes(options, outage.holdMinutes()),
                 new LivingWishes(
@@ -651,7 +741,8 @@ public final class Household {
                     "/withoutPower/" + i + "/circuits",
                     living.withoutPower().get(i).circuits());
         }
-        requireKnown(problems, "/setup/transfer/rideThrough", device.rideThrough());
+        requireKnown(
+                problems, "/setup/transfer/rideThrough", device.rideThrough().circuits());
         requireCords(problems);
         requireNeeds(problems);
         requirePlaces(problems);

@@ -6,6 +6,8 @@ import juiceswap.core.Worded;
 /** What somebody finds on the walk-round. */
 public enum Answer implements Worded {
     RUNNING("running"),
+    /** It has power and waits for its time, as a refrigerator that is cold enough. */
+    IDLE("idle"),
     /** Nothing happens. */
     SILENT("silent"),
     /** A ground-fault outlet or its breaker has tripped. */
@@ -22,6 +24,11 @@ public enum Answer implements Worded {
     @Override
     public String word() {
         return word;
+    }
+
+    /** Nothing is wrong with it. */
+    public boolean fine() {
+        return this == RUNNING || this == IDLE;
     }
 
     /** The one that is written so in JSON; empty when there is none. */

@@ -32,14 +32,38 @@ public sealed interface Event {
         }
     }
 
-    /** A step was confirmed, with what was read if it was a measurement. */
+    /**
+     * A step was confirmed.
+     *
+     * @param measured what was read, if it was a measurement
+     * @param filledLitres what went into the tank, 0 or more; null when it was filled to the top, or nothing was filled
+     * @param skipped it was confirmed before its time was over, and on being asked again
+     */
     record Done(
             Action action,
             @Nullable String circuit,
-            @Nullable Measured measured) implements Event {
+            @Nullable Measured measured,
+            @Nullable Double filledLitres,
+            boolean skipped)
+            implements Event {
+        /** A step whose time was over, with what was read in it. */
+        public Done(Action action, @Nullable String circuit, @Nullable Measured measured) {
+            this(action, circuit, measured, null, false);
+        }
+
         /** A step without readings. */
         public static Done step(Action action, @Nullable String circuit) {
             return new Done(action, circuit, null);
+        }
+
+        /** The same before its time was over. */
+        public Done early() {
+            return new Done(action, circuit, measured, filledLitres, true);
+        }
+
+        /** The same with so much filled in. */
+        public Done filling(double litres) {
+            return new Done(action, circuit, measured, litres, skipped);
         }
 
         @Override
@@ -98,6 +122,14 @@ public sealed interface Event {
         @Override
         public EventKind<Answered> kind() {
             return EventKind.ANSWERED;
+        }
+    }
+
+    /** One circuit of the way back was read under a load while the street feeds it; others are still to be read. */
+    record UtilityTested(String circuit, Measured measured) implements Event {
+        @Override
+        public EventKind<UtilityTested> kind() {
+            return EventKind.UTILITY_TESTED;
         }
     }
 

@@ -67,14 +67,35 @@ public final class EventKind<E extends Event> {
                 if (event.measured() != null) {
                     stored.putAll(stored(event.measured()));
                 }
+                if (event.filledLitres() != null) {
+                    stored.put("filledLitres", event.filledLitres());
+                }
+                if (event.skipped()) {
+                    stored.put("skipped", true);
+                }
                 return stored;
             },
             (stored, setup) -> new Event.Done(
                     stored.require(Action.class, "action"),
                     stored.text("circuit"),
-                    stored.object("readings") == null ? null : measured(stored)),
-            event -> brief(event.action(), event.circuit()),
+                    stored.object("readings") == null ? null : measured(stored),
+                    stored.number("filledLitres"),
+                    stored.flag("skipped", false)),
+            EventKind::done,
             undoable((fold, event, entry) -> fold.done(event)));
+
+    static final EventKind<Event.UtilityTested> UTILITY_TESTED = new EventKind<>(
+            "utility-tested",
+            Event.UtilityTested.class,
+            Moves.SOMETHING,
+            event -> {
+                Map<String, Object> stored = fields("circuit", event.circuit());
+                stored.putAll(stored(event.measured()));
+                return stored;
+            },
+            (stored, setup) -> new Event.UtilityTested(stored.requireText("circuit"), measured(stored)),
+            event -> Phrase.of("event.utility-tested", "circuit", new Phrase.OfCircuit(event.circuit())),
+            undoable((fold, event, entry) -> fold.utilityTested(event.circuit())));
 
     static final EventKind<Event.RefusedReading> REFUSED_READING = new EventKind<>(
             "refused-reading",
@@ -285,7 +306,7 @@ public final class EventKind<E extends Event> {
             (stored, setup) -> new Event.Stalled(
                     stored.text("cause") == null ? StallCause.UNKNOWN : stored.require(StallCause.class, "cause")),
             event -> Phrase.of("event.stalled." + event.cause().word()),
-            undoable((fold, event, entry) -> fold.stall(event.cause())));
+            undoable((fold, event, entry) -> fold.stall(event.cause(), entry.at())));
 
     static final EventKind<Event.Ended> ENDED = new EventKind<>(
             "ended",
@@ -309,6 +330,7 @@ public final class EventKind<E extends Event> {
     private static final List<EventKind<?>> STORED = List.of(
             STARTED,
             DONE,
+            UTILITY_TESTED,
             REFUSED_READING,
             READ,
             CORRECTED,
@@ -429,14 +451,24 @@ public final class EventKind<E extends Event> {
         effect.on(fold, type.cast(entry.event()), entry);
     }
 
+    /** Whether undo takes events of that kind back. */
+    static boolean canBeUndone(Event event) {
+        return event.kind().effect instanceof Undoable;
+    }
+
     // ---- what definitions share
 
     /** An effect of an event that can be taken back. */
     private static <E extends Event> Effect<E> undoable(Effect<E> effect) {
-        return (fold, event, entry) -> {
+        return new Undoable<>(effect);
+    }
+
+    private record Undoable<E extends Event>(Effect<E> effect) implements Effect<E> {
+        @Override
+        public void on(Fold fold, E event, Entry entry) {
             effect.on(fold, event, entry);
             fold.mayBeUndone(entry);
-        };
+        }
     }
 
     private static Map<String, Object> fields(@Nullable Object... namesAndValues) {
@@ -493,6 +525,14 @@ public final class EventKind<E extends Event> {
     private static Phrase why(Fields stored) {
         String told = stored.text("why");
         return told != null ? Phrase.of("plan.why.told", "why", told) : PhraseFields.read(stored.requireObject("why"));
+    }
+
+    private static Phrase done(Event.Done event) {
+        Phrase brief = brief(event.action(), event.circuit());
+        if (event.filledLitres() != null) {
+            brief = Phrase.of("event.filled", "step", brief, "amount", Quantity.litres(event.filledLitres()));
+        }
+        return event.skipped() ? Phrase.of("event.skipped", "step", brief) : brief;
     }
 
     private static Phrase brief(Action action, @Nullable String circuit) {

@@ -18,6 +18,7 @@ import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.Unexplained;
 import juiceswap.core.meter.Measured;
@@ -43,6 +44,7 @@ final class Fold {
     private Moments moments = Moments.NONE;
     private @Nullable UtilityWatch watch;
     private boolean utilityFault;
+    private final Set<String> utilityTested = new TreeSet<>();
     private final List<Entry> lived = new ArrayList<>();
     private boolean alarmed;
     private @Nullable Integer undoable;
@@ -59,7 +61,7 @@ final class Fold {
         changeover = so.changeover();
         state = so.state();
         goal = so.goal();
-        goalBeforeStop = so.goalBeforeStop();
+        goalBeforeStop = so.course().beforeStop();
         here = so.here();
         stop = so.stop();
         readUnloaded = so.readUnloaded();
@@ -69,6 +71,7 @@ final class Fold {
         moments = so.moments();
         watch = so.watch();
         utilityFault = so.utilityFault();
+        utilityTested.addAll(so.street().tested());
         lived.addAll(so.lived());
         alarmed = so.alarmed();
         undoable = so.undoable();
@@ -91,7 +94,10 @@ final class Fold {
         timers = timers.next(changeover, before, known(), entry.at());
         living = living.next(entry.at(), changeover, known());
         if (entry.event() instanceof Event.Done done && done.action() == Action.REFUEL) {
-            living = living.refuelled(setup, entry.at());
+            living = living.refuelled(setup, done.filledLitres(), entry.at());
+        }
+        if (!changeover.onUtilitySide(known()) || known().branches() == SwapState.Branches.ON) {
+            utilityTested.clear();
         }
         moments = moments.next(entry, switches(entry.event()));
         if (!known().utilityLive() || utilityFault) {
@@ -140,6 +146,10 @@ final class Fold {
                 lastReading(measured);
             }
         }
+    }
+
+    void utilityTested(String circuit) {
+        utilityTested.add(circuit);
     }
 
     void refuse(Event.RefusedReading refused) {
@@ -283,12 +293,14 @@ final class Fold {
         ended = true;
     }
 
+    /** Making safe is never taken back, nor what came before it. */
     void mayBeUndone(Entry entry) {
-        undoable = entry.sequence();
+        boolean madeSafe = entry.event() instanceof Event.Chosen chosen && chosen.goal() == Goal.MAKE_SAFE;
+        undoable = madeSafe ? null : (Integer) entry.sequence();
     }
 
     /** Everything is still closed: it is opened before the engine runs again, and picked up in order after. */
-    void stall(StallCause cause) {
+    void stall(StallCause cause, Instant at) {
         if (!known().engine().running()) {
             return;
         }
@@ -299,6 +311,9 @@ final class Fold {
             voidAir(change);
         }
         change.touchCold = cause == StallCause.LOW_OIL;
+        if (cause == StallCause.OUT_OF_FUEL) {
+            living = living.withFuel(0, at);
+        }
         state = changeover.putRight(change.state());
         if (goal != Goal.MAKE_SAFE) {
             goal = cause == StallCause.OUT_OF_FUEL && changeover.has(Action.REFUEL) ? Goal.REFUEL : Goal.ON_GENERATOR;
@@ -329,7 +344,9 @@ final class Fold {
 
     void open(String circuit) {
         SwapState.Change change = known().change();
-        Set<String> picked = new TreeSet<>(change.picked);
+        // of a device that took all of them by itself, the others stay on
+        boolean tookAll = changeover.parting() == Parting.BY_ITSELF;
+        Set<String> picked = new TreeSet<>(tookAll ? changeover.switchedOn(known()) : change.picked);
         picked.remove(circuit);
         change.picked = java.util.Collections.unmodifiableSet(picked);
         change.branches = SwapState.Branches.STAGED;
@@ -381,20 +398,10 @@ final class Fold {
                 changeover,
                 sequence,
                 known(),
-                goal,
-                goalBeforeStop,
-                here,
-                stop,
-                readUnloaded,
+                new Standing.Course(goal, goalBeforeStop, here, stop, readUnloaded),
                 Map.copyOf(answers),
-                timers,
-                living,
-                moments,
-                watch,
-                utilityFault,
-                List.copyOf(lived),
-                alarmed,
-                undoable,
-                ended);
+                new Standing.Street(watch, utilityFault, utilityTested),
+                new Standing.Lately(timers, living, moments),
+                new Standing.Past(List.copyOf(lived), alarmed, undoable, ended));
     }
 }

@@ -64,16 +64,23 @@ public record Living(
         return new Living(supplied, observed, new TankLevel.Known(at, litres), filledLitres, plan, planned);
     }
 
-    /** The tank was filled to the top. */
-    Living refuelled(Setup setup, Instant at) {
+    /** The tank was filled: to the top, or with so many litres. */
+    Living refuelled(Setup setup, @Nullable Double litres, Instant at) {
         Generator engine = setup.source().engine();
         Double tank = engine == null ? null : engine.tankLitres();
         if (tank == null) {
             return this;
         }
         TankLevel before = TankLevel.of(setup, supplied, fuel, at);
-        double more = before == null ? 0 : tank - before.litres();
-        return new Living(supplied, observed, new TankLevel.Known(at, tank), filledLitres + more, plan, planned);
+        double left = before == null ? tank : before.litres();
+        double more = litres == null ? tank - left : litres;
+        return new Living(
+                supplied,
+                observed,
+                new TankLevel.Known(at, Math.min(tank, left + more)),
+                filledLitres + more,
+                plan,
+                planned);
     }
 
     /** The same once an entry of that moment has led to {@code state}. */

@@ -1,5 +1,6 @@
 package juiceswap.core.outage;
 
+import java.util.List;
 import java.util.Optional;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.LegWatts;
@@ -47,6 +48,17 @@ public final class Measuring {
                 .findFirst();
     }
 
+    /**
+     * The test circuits that are still to be read one after the other on the way back, under a plain load; the last of them
+     * ends the step. Empty where no test circuits are chosen: then any circuit will do.
+     */
+    public static List<Circuit> utilityToTest(Standing standing) {
+        Setup setup = standing.changeover().setup();
+        return setup.circuits(setup.transfer().usableTestCircuits()).stream()
+                .filter(circuit -> !standing.street().tested().contains(circuit.id()))
+                .toList();
+    }
+
     /** Whether the readings of this step are to be taken with a load on. */
     public static boolean underLoad(Standing standing, Action action) {
         return action == Action.MEASURE_LOADED && !standing.readUnloaded();
@@ -85,6 +97,11 @@ public final class Measuring {
         boolean refused = judged.verdict() == Verdict.STOP
                 || withoutItsLoad
                 || VoltageJudgement.mustReadUnloaded(loaded, readings);
+        List<Circuit> toTest = action == Action.MEASURE_UTILITY ? utilityToTest(standing) : List.of();
+        if (!refused && toTest.size() > 1) {
+            return new Event.UtilityTested(
+                    toTest.get(0).id(), new Measured(readings, judged.verdict(), judged.causes()));
+        }
         return refused
                 ? new Event.RefusedReading(action, new Measured(readings, judged.verdict(), judged.causes()))
                 : new Event.Done(action, null, new Measured(readings, judged.verdict(), judged.causes()));

@@ -9,6 +9,7 @@ import java.util.Set;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Check;
+import juiceswap.core.changeover.Danger;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.NearestBreaker;
 import juiceswap.core.changeover.Place;
@@ -27,40 +28,130 @@ import org.jspecify.annotations.Nullable;
  * Where an outage stands: the fold of its log.
  *
  * @param sequence of the last entry; a confirmation is made against it
- * @param goal where to now
- * @param goalBeforeStop where to again once a stop is cleared by a good reading
- * @param here where the last step was done, or null
- * @param stop the reading that halted the sequence, until a good reading or making safe clears it
- * @param readUnloaded legs stood far apart under load: the next reading is taken without it
+ * @param course where to, and what stands in the way
  * @param answers of the walk-round by circuit
- * @param timers since when things have been as they are
- * @param living what the house has had, and by which plan it lives
- * @param moments when what was done and read last
- * @param watch how it is known that the street has power again, or null
- * @param utilityFault the street's supply was measured as bad, and nobody has said yet that it was repaired
- * @param lived the entries that were not taken back
- * @param alarmed a CO alarm was given and is not cleared: nobody is at the set or the panel
- * @param undoable sequence of the entry that undo would take back, or null
+ * @param street what is known of the utility's supply
+ * @param lately since when things are as they are, and what was had, done and read
+ * @param past what has led here
  */
 public record Standing(
         Changeover changeover,
         int sequence,
         SwapState state,
-        Goal goal,
-        Goal goalBeforeStop,
-        @Nullable Place here,
-        @Nullable RefusedReading stop,
-        boolean readUnloaded,
+        Course course,
         Map<String, Answer> answers,
-        Timers timers,
-        Living living,
-        Moments moments,
-        @Nullable UtilityWatch watch,
-        boolean utilityFault,
-        List<Entry> lived,
-        boolean alarmed,
-        @Nullable Integer undoable,
-        boolean ended) {
+        Street street,
+        Lately lately,
+        Past past) {
+
+    /**
+     * Where to, and what stands in the way.
+     *
+     * @param goal where to now
+     * @param beforeStop where to again once a stop is cleared by a good reading
+     * @param here where the last step was done, or null
+     * @param stop the reading that halted the sequence, until a good reading or making safe clears it
+     * @param readUnloaded legs stood far apart under load: the next reading is taken without it
+     */
+    public record Course(
+            Goal goal,
+            Goal beforeStop,
+            @Nullable Place here,
+            @Nullable RefusedReading stop,
+            boolean readUnloaded) {}
+
+    /**
+     * What is known of the utility's supply.
+     *
+     * @param watch how it is known that it has power again, or null
+     * @param fault it was measured as bad, and nobody has said yet that it was repaired
+     * @param tested circuits that were read under a load on the way back
+     */
+    public record Street(@Nullable UtilityWatch watch, boolean fault, Set<String> tested) {
+        public Street {
+            tested = Set.copyOf(tested);
+        }
+    }
+
+    /**
+     * @param timers since when things have been as they are
+     * @param living what the house has had, and by which plan it lives
+     * @param moments when what was done and read last
+     */
+    public record Lately(Timers timers, Living living, Moments moments) {}
+
+    /**
+     * @param lived the entries that were not taken back
+     * @param alarmed a CO alarm was given and is not cleared: nobody is at the set or the panel
+     * @param undoable sequence of the entry that undo would take back, or null
+     */
+    public record Past(
+            List<Entry> lived, boolean alarmed, @Nullable Integer undoable, boolean ended) {}
+
+    /** Where to now. */
+    public Goal goal() {
+        return course.goal();
+    }
+
+    /** Where the last step was done, or null. */
+    public @Nullable Place here() {
+        return course.here();
+    }
+
+    /** The reading that halted the sequence, or null. */
+    public @Nullable RefusedReading stop() {
+        return course.stop();
+    }
+
+    /** The next reading under load is taken without it. */
+    public boolean readUnloaded() {
+        return course.readUnloaded();
+    }
+
+    /** How it is known that the street has power again, or null. */
+    public @Nullable UtilityWatch watch() {
+        return street.watch();
+    }
+
+    /** The street's supply was measured as bad, and nobody has said yet that it was repaired. */
+    public boolean utilityFault() {
+        return street.fault();
+    }
+
+    /** Since when things have been as they are. */
+    public Timers timers() {
+        return lately.timers();
+    }
+
+    /** What the house has had, and by which plan it lives. */
+    public Living living() {
+        return lately.living();
+    }
+
+    /** When what was done and read last. */
+    public Moments moments() {
+        return lately.moments();
+    }
+
+    /** The entries that were not taken back. */
+    public List<Entry> lived() {
+        return past.lived();
+    }
+
+    /** A CO alarm was given and is not cleared. */
+    public boolean alarmed() {
+        return past.alarmed();
+    }
+
+    /** Sequence of the entry that undo would take back, or null. */
+    public @Nullable Integer undoable() {
+        return past.undoable();
+    }
+
+    /** It is over. */
+    public boolean ended() {
+        return past.ended();
+    }
 
     /** Reads a log, which begins with {@link Event.Started}. */
     public static Standing of(Setup setup, List<Entry> log) {
@@ -105,14 +196,14 @@ public record Standing(
         return progress != null
                 && progress.next() != null
                 && progress.next().kind() == RotationPlan.MoveKind.ENGINE_ON
-                && goal == Goal.MAKE_SAFE
-                && stop == null
+                && goal() == Goal.MAKE_SAFE
+                && stop() == null
                 && plan().steps().isEmpty();
     }
 
     /** Nothing was switched, plugged or started yet: what was begun can be ended at once. */
     public boolean untouched() {
-        return lived.stream()
+        return lived().stream()
                 .map(Entry::event)
                 .noneMatch(event -> event instanceof Event.Done
                         || event instanceof Event.Opened
@@ -124,8 +215,38 @@ public record Standing(
     /** It may end here: the house is back on the utility, or made safe, or nothing was touched. */
     public boolean mayEnd() {
         Plan plan = plan();
-        boolean reached = plan.refused() == null && plan.steps().isEmpty() && stop == null;
-        return untouched() || reached && (goal == Goal.ON_UTILITY || goal == Goal.MAKE_SAFE);
+        boolean reached = plan.refused() == null && plan.steps().isEmpty() && stop() == null;
+        return untouched() || reached && (goal() == Goal.ON_UTILITY || goal() == Goal.MAKE_SAFE);
+    }
+
+    /** What can hurt somebody now and no longer once that step is done. */
+    public List<Danger> endedBy(Plan.Step step) {
+        List<Danger> ended = new ArrayList<>(changeover.dangers(state));
+        if (!ended.isEmpty()) {
+            SwapState then = Planner.attempt(changeover, goal(), state, step.action(), step.circuit())
+                    .state();
+            ended.removeAll(changeover.dangers(then));
+        }
+        return List.copyOf(ended);
+    }
+
+    /**
+     * Sequences of the entries that undo would take back for that person, the last first: all that they have written with
+     * their last press. Empty when somebody else has acted since; making safe is never taken back.
+     */
+    public List<Integer> undoableBy(String who) {
+        List<Entry> acts =
+                lived().stream().filter(entry -> EventKind.moves(entry.event())).toList();
+        List<Integer> all = new ArrayList<>();
+        for (int i = acts.size() - 1; i >= 0 && undoable() != null; i--) {
+            Entry act = acts.get(i);
+            boolean samePress = act.at().equals(acts.get(acts.size() - 1).at());
+            if (!samePress || !act.who().equals(who) || !EventKind.canBeUndone(act.event())) {
+                break;
+            }
+            all.add(act.sequence());
+        }
+        return List.copyOf(all);
     }
 
     /** The first thing to do against a danger as things stand; empty without one. */
@@ -138,7 +259,7 @@ public record Standing(
 
     /** The goal that is planned for: once the tank is full, what is left of a refuelling is the way back onto the set. */
     public Goal planned() {
-        return goal == Goal.REFUEL && state.done().has(Check.REFUELLED) ? Goal.ON_GENERATOR : goal;
+        return goal() == Goal.REFUEL && state.done().has(Check.REFUELLED) ? Goal.ON_GENERATOR : goal();
     }
 
     /**
@@ -146,7 +267,7 @@ public record Standing(
      * set's own would end the same way a walk later.
      */
     public Plan plan() {
-        return plan(here);
+        return plan(here());
     }
 
     /** The way on for somebody who stands there, or for anybody when null. */
@@ -154,10 +275,11 @@ public record Standing(
         Changeover fromHere =
                 new Changeover(changeover.setup(), changeover.options().at(at));
         Planner planner = new Planner(fromHere, planned());
-        if (stop != null && stop.action() == Action.MEASURE_UTILITY) {
+        RefusedReading halted = stop();
+        if (halted != null && halted.action() == Action.MEASURE_UTILITY) {
             return partFromUtility(fromHere);
         }
-        if (goal == Goal.MAKE_SAFE) {
+        if (goal() == Goal.MAKE_SAFE) {
             var nearest = NearestBreaker.of(fromHere, state, at);
             if (nearest.isPresent()) {
                 return nearestFirst(fromHere, planner, nearest.get());
@@ -174,7 +296,7 @@ public record Standing(
     }
 
     private Plan nearestFirst(Changeover fromHere, Planner planner, Action nearest) {
-        Trial opened = Planner.attempt(fromHere, goal, state, nearest, null);
+        Trial opened = Planner.attempt(fromHere, goal(), state, nearest, null);
         if (!opened.allowed()) {
             return planner.plan(state);
         }

@@ -14,8 +14,11 @@ import org.jspecify.annotations.Nullable;
  * judgement, on the careful side.
  */
 public enum Keeping implements Worded {
-    /** A closed refrigerator keeps food safe for about 4 hours: usual food-safety advice. */
-    FRIDGE("fridge", Priority.FOOD, 240, 60, 3.0, 8.0),
+    /**
+     * A closed refrigerator keeps food at 4 °C or below for about 4 hours; above that for more than 2 hours, food that spoils
+     * is thrown out: usual food-safety advice.
+     */
+    FRIDGE("fridge", Priority.FOOD, 240, 60, 2.0, 4.0),
     /** A half-full freezer keeps for about 24 hours, a full one for 48: usual food-safety advice. */
     FREEZER("freezer", Priority.FOOD, 1440, 240, -18.0, -8.0),
     /** Medicine is to be kept from 2 to 8 °C: usual label. */
@@ -30,6 +33,10 @@ public enum Keeping implements Worded {
     CHARGED("charged", Priority.COMFORT, 480, 120, null, null),
     /** Animals and eggs that need warmth. */
     ANIMALS("animals", Priority.LIFE, 60, 30, 37.5, 34.0),
+    /** Reptiles that need warmth from outside; a day in the cold harms them: usual keepers' advice, on the careful side. */
+    REPTILES("reptiles", Priority.LIFE, 120, 60, 28.0, 22.0),
+    /** Tropical fish: air runs out before the water is cold, so short rests only: usual keepers' advice. */
+    FISH("fish", Priority.LIFE, 120, 30, 25.0, 22.0),
     OTHER("other", Priority.COMFORT, 240, 60, null, null);
 
     private final String word;
@@ -82,7 +89,9 @@ public enum Keeping implements Worded {
         words.put(List.of("medicine", "insulin"), MEDICINE);
         words.put(List.of("freezer"), FREEZER);
         words.put(List.of("fridge", "refrigerator", "larder"), FRIDGE);
-        words.put(List.of("incubator", "reptile", "terrarium", "aquarium", "brooder"), ANIMALS);
+        words.put(List.of("reptile", "terrarium", "vivarium", "snake", "gecko", "tortoise"), REPTILES);
+        words.put(List.of("aquarium", "fish tank"), FISH);
+        words.put(List.of("incubator", "brooder", "chick"), ANIMALS);
         words.put(List.of("sump"), SUMP);
         words.put(List.of("septic", "sewage", "lift pump"), SEWAGE);
         words.put(List.of("well pump", "water pump", "pressure pump"), WATER);

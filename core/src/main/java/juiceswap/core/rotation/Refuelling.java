@@ -118,9 +118,25 @@ public record Refuelling(
             litres.add(level);
             slot++;
         }
+        if (emptyAt == null) {
+            emptyAt = stopsDry(plan, burns, litres, store);
+        }
         double burnt = burns.stream().mapToDouble(Double::doubleValue).sum();
         double days = horizon.slots() * horizon.slotMinutes() / 1440.0;
         return new Refuelling(litres, refuels, store, emptyAt, burnt / days);
+    }
+
+    /** When a plan that ends with the engine off does so because nothing is left to burn; null when not. */
+    private static @Nullable LocalDateTime stopsDry(
+            RotationPlan plan, List<Double> burns, List<Double> litres, double store) {
+        int slot = plan.on().size();
+        while (slot > 0 && plan.engineOff().contains(slot - 1)) {
+            slot--;
+        }
+        boolean endsOff = slot < plan.on().size();
+        double left = slot == 0 ? litres.get(0) : litres.get(slot - 1);
+        double last = slot == 0 ? 0.01 : burns.get(slot - 1);
+        return endsOff && store == 0 && left < last ? plan.rotation().horizon().at(slot) : null;
     }
 
     private static int slotsOf(Horizon horizon) {

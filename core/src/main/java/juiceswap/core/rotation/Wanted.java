@@ -4,6 +4,7 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ForkJoinPool;
@@ -114,7 +115,20 @@ public record Wanted(
         more.removeAll(chosen);
         RotationPlan plan = (more.isEmpty() ? question : from(now.setup, now.time, now.on, now.had, more))
                 .plan(effort, start == null ? null : first.on(), beside);
-        return new Made(plan, Refuelling.along(plan, now.fuel, placed.refuels()));
+        Refuelling fuel = Refuelling.along(plan, now.fuel, placed.refuels());
+        return fuel.emptyAt() == null ? new Made(plan, fuel) : untilDry(now, effort, plan, fuel, more, beside);
+    }
+
+    /** No plan runs on an empty tank: from when it is dry everything is off, and the plan before it knows that. */
+    private Made untilDry(
+            Now now, Effort effort, RotationPlan wet, Refuelling fuel, List<EngineOff> stops, Executor beside) {
+        LocalDateTime dry = Objects.requireNonNull(fuel.emptyAt());
+        Horizon horizon = wet.rotation().horizon();
+        List<EngineOff> all = new ArrayList<>(stops);
+        all.removeIf(stop -> stop.from().isAfter(dry));
+        all.add(new EngineOff(dry, horizon.at(horizon.slots())));
+        RotationPlan plan = from(now.setup, now.time, now.on, now.had, all).plan(effort, wet.on(), beside);
+        return new Made(plan, Refuelling.along(plan, Objects.requireNonNull(now.fuel), fuel.refuels()));
     }
 
     /**

@@ -40,11 +40,12 @@ public record WhatHelps(List<Shed> shed, @Nullable Double biggerSet) {
         Set<String> others = new HashSet<>();
         rotation.needs().forEach(need -> others.add(need.circuit()));
         others.removeAll(lackingCircuits);
-        double lacking = lacking(plan, lackingCircuits);
         for (String circuit : others) {
-            boolean life = rotation.needs().stream()
-                    .anyMatch(need -> need.circuit().equals(circuit) && need.priority() == Need.Priority.LIFE);
-            if (life) {
+            Need.Priority own = mostImportant(rotation, circuit);
+            // nothing is given up for what matters less than itself, and no life for anything
+            Set<String> worthIt = new HashSet<>(lackingCircuits);
+            worthIt.removeIf(one -> own.compareTo(mostImportant(rotation, one)) < 0);
+            if (own == Need.Priority.LIFE || worthIt.isEmpty()) {
                 continue;
             }
             List<Need> left = rotation.needs().stream()
@@ -52,7 +53,7 @@ public record WhatHelps(List<Shed> shed, @Nullable Double biggerSet) {
                     .toList();
             RotationPlan without = new Rotation(rotation.setup(), rotation.horizon(), now(rotation, circuit), left)
                     .plan(Effort.INSTANT);
-            double gained = lacking - lacking(without, lackingCircuits);
+            double gained = lacking(plan, worthIt) - lacking(without, worthIt);
             if (gained >= LEAST_MINUTES) {
                 shed.add(new Shed(circuit, gained));
             }
@@ -60,6 +61,15 @@ public record WhatHelps(List<Shed> shed, @Nullable Double biggerSet) {
         shed.sort(java.util.Comparator.comparingDouble((Shed one) -> -one.minutes())
                 .thenComparing(Shed::circuit));
         return new WhatHelps(List.copyOf(shed.subList(0, Math.min(MOST, shed.size()))), bigger(rotation));
+    }
+
+    /** What a circuit matters for most. */
+    private static Need.Priority mostImportant(Rotation rotation, String circuit) {
+        return rotation.needs().stream()
+                .filter(need -> need.circuit().equals(circuit))
+                .map(Need::priority)
+                .min(java.util.Comparator.naturalOrder())
+                .orElse(Need.Priority.COMFORT);
     }
 
     private static @Nullable Set<String> now(Rotation rotation, String without) {

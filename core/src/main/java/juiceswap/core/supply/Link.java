@@ -69,6 +69,15 @@ public record Link(
         }
     }
 
+    /** House wiring that is thinner than what it is said to carry; never of other links, and not where its gauge is unknown. */
+    public boolean wireTooThin() {
+        if (kind != Kind.FEEDER || awg == null) {
+            return false;
+        }
+        Double carries = Conductor.of(awg).orElseThrow().houseAmpacity();
+        return carries == null || carries < amps;
+    }
+
     /**
      * Amps it really carries: a cord no more than its wire and its ends, whatever the label says; anything else as
      * labelled.

@@ -49,7 +49,7 @@ class StandingTest {
                 standing.sequence(),
                 standing.state(),
                 standing.goal(),
-                standing.goalBeforeStop(),
+                standing.course().beforeStop(),
                 standing.here(),
                 standing.stop(),
                 standing.readUnloaded(),

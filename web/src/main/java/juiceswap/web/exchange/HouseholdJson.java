@@ -181,7 +181,14 @@ public final class HouseholdJson {
         Source source = source(setup, supply);
         List<Link> path = SetupReader.path(setup.path("path"), "/setup/path", problems);
         Placement placement = problems.keep(
-                "/supply", () -> new Placement(Json.number(supply, "distanceM"), Json.number(supply, "openingM")));
+                "/supply",
+                () -> new Placement(
+                        Json.number(supply, "distanceM"),
+                        Json.number(supply, "openingM"),
+                        Json.text(supply, "wayIn") == null
+                                ? null
+                                : Worded.of(
+                                        Placement.WayIn.class, Objects.requireNonNull(Json.text(supply, "wayIn")))));
         JsonNode ends = supply.path("cordEnds");
         CordEnds cordEnds = !ends.isObject()
                 ? null
@@ -379,7 +386,8 @@ public final class HouseholdJson {
                 .unless("fedLeg", device.fedLeg(), Leg.L1)
                 .flag("panelMeter", device.panelMeter())
                 .texts("testCircuits", device.testCircuits())
-                .texts("rideThrough", device.rideThrough());
+                .texts("rideThrough", device.rideThrough().circuits())
+                .unlessNull("rideThroughWattHours", device.rideThrough().wattHours());
     }
 
     private static JsonObject generator(Generator generator) {
@@ -499,7 +507,12 @@ public final class HouseholdJson {
         JsonObject json = new JsonObject()
                 .flag("considering", supply.considering())
                 .number("distanceM", supply.placement().distanceM())
-                .number("openingM", supply.placement().openingM());
+                .number("openingM", supply.placement().openingM())
+                .unlessNull(
+                        "wayIn",
+                        supply.placement().wayIn() == null
+                                ? null
+                                : supply.placement().wayIn().word());
         if (supply.source() instanceof ParallelGenerators two) {
             if (two.alike()) {
                 json.put("sets", 2);

@@ -119,7 +119,8 @@ public final class SetupReader {
                         Worded.of(TransferDevice.BondPath.class, Json.text(json, "bondPath", "unknown"))))
                 .withProving(new TransferDevice.Proving(
                         Json.flag(json, "panelMeter", false), Json.texts(json, "testCircuits")))
-                .withRideThrough(Json.texts(json, "rideThrough"));
+                .withRideThrough(new TransferDevice.RideThrough(
+                        Json.texts(json, "rideThrough"), Json.number(json, "rideThroughWattHours")));
     }
 
     static Generator generator(JsonNode json, boolean rated) {

@@ -82,6 +82,14 @@ class BeginController {
         }
         Double mainAmps = form.number("mainAmps");
         Double cordM = form.number("lengthM");
+        Double tank = form.number("tankLitres");
+        Double cans = form.number("storedLitres");
+        for (String field : List.of("tankLitres", "storedLitres")) {
+            Double litres = form.number(field);
+            if (litres != null && litres < 0) {
+                form.problem(field, "form.must-be-0-or-more");
+            }
+        }
         boolean done = editing.begin(account, form, Phrase.of("change.described-the-house"), () -> {
             form.requireSound();
             TransferDevice device = Worded.find(RefusedArrangement.class, form.value("kind"))
@@ -96,6 +104,7 @@ class BeginController {
                     .splitPhase(form.value("output").equals("120/240"))
                     .fuel(fuel)
                     .ratings(List.of(new Rating(fuel, runs, starts)))
+                    .tankLitres(tank == null || tank == 0 ? null : tank)
                     .generator();
             int places = Objects.requireNonNull(spaces);
             // most plates hold the breaker beside the main
@@ -114,7 +123,7 @@ class BeginController {
                     device,
                     Supply.of(generator).considering(considering).withPath(path),
                     OutageWishes.NONE,
-                    LivingWishes.NONE);
+                    LivingWishes.NONE.withStoredLitres(cans == null ? 0 : cans));
         });
         if (done) {
             boolean refused =

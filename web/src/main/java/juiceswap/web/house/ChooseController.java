@@ -9,6 +9,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.ToIntFunction;
 import juiceswap.core.InvalidInput;
@@ -19,6 +20,8 @@ import juiceswap.core.capacity.Finding;
 import juiceswap.core.capacity.LegBalance;
 import juiceswap.core.capacity.Remedies;
 import juiceswap.core.capacity.StartOrder;
+import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Options;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
@@ -82,6 +85,9 @@ class ChooseController {
         Set<String> on = new LinkedHashSet<>();
         Set<String> must = new HashSet<>();
         for (HomeCircuit entry : file.circuits()) {
+            if (!file.reaches(entry)) {
+                continue;
+            }
             String id = entry.id();
             String choice =
                     typed.getOrDefault("choice-" + id, entry.choice(occasion).word());
@@ -107,12 +113,16 @@ class ChooseController {
                     !fixed
                             ? ""
                             : entry.circuit().lockedOff()
-                                    ? file.panel(entry.panel()).fed()
-                                            ? say("house.choose.locked-off")
-                                            : say("house.choose.not-fed")
+                                    ? say("house.choose.locked-off")
                                     : say("house.choose.met-without-power")));
         }
         model.addAttribute("rows", rows);
+        model.addAttribute(
+                "stays",
+                file.circuits().stream()
+                        .filter(entry -> !file.reaches(entry))
+                        .map(entry -> entry.circuit().label())
+                        .toList());
         model.addAttribute("occasion", occasion.word());
         model.addAttribute("occasions", Choice.Occasion.values());
         model.addAttribute("without", WithoutPower.Way.values());
@@ -153,6 +163,11 @@ class ChooseController {
     }
 
     private static void judge(Household file, Setup setup, Set<String> on, Set<String> must, Model model) {
+        Optional<Capacity> block = new Changeover(setup, Options.NONE).takenAtOnce();
+        if (block.isPresent()) {
+            judgeBlock(file, setup, block.get(), must, model);
+            return;
+        }
         Capacity capacity = Capacity.of(setup, on, Set.of());
         StartOrder order = StartOrder.of(
                 setup, List.of(), List.copyOf(on), List.copyOf(setup.transfer().usableTestCircuits()));
@@ -167,8 +182,34 @@ class ChooseController {
                         .map(finding -> FitView.finding(finding, file))
                         .toList());
         List<LegBalance> proposals = proposals(file, setup, on);
+        model.addAttribute("cords", cords(file));
         model.addAttribute("remedies", order.fits() ? List.of() : remedies(file, setup, on, must, proposals));
         model.addAttribute("balance", balance(file, proposals));
+    }
+
+    /** A device that acts by itself takes all of its circuits in one moment, whatever was chosen. */
+    private static void judgeBlock(Household file, Setup setup, Capacity block, Set<String> must, Model model) {
+        Set<String> all = new Changeover(setup, Options.NONE).unlocked();
+        model.addAttribute("cords", cords(file));
+        List<String> lines = new ArrayList<>();
+        lines.add(say("house.choose.it-takes-all"));
+        block.findings().stream()
+                .filter(finding -> finding.code() != Finding.Code.UNPROTECTED_LINK)
+                .forEach(finding -> lines.add(FitView.finding(finding, file)));
+        model.addAttribute("fit", FitView.of(file, block, null));
+        model.addAttribute(
+                "headline", say(block.ok() ? "house.choose.all-at-once-fits" : "house.choose.all-at-once-too-much"));
+        model.addAttribute("verdict", !block.ok() ? "stop" : block.tight() ? "tight" : "fits");
+        model.addAttribute("warnings", lines);
+        model.addAttribute("remedies", block.ok() ? List.of() : remedies(file, setup, all, must, List.of()));
+        model.addAttribute("balance", List.of());
+    }
+
+    /** Extension cords with more on them than they carry. */
+    private static List<String> cords(Household file) {
+        return file.overloadedCords().stream()
+                .map(cord -> say("now.now.too-much-on-cord", "cord", cord.name()))
+                .toList();
     }
 
     private static String headline(Set<String> on, Capacity capacity, StartOrder order) {
@@ -278,6 +319,7 @@ class ChooseController {
                         + switch (fault) {
                             case ON_BOTH_LEGS -> " " + say("house.choose.is-on-both-legs-choose");
                             case HAS_MOTOR -> " " + say("house.choose.has-a-motor-or-a");
+                            case HAS_ELECTRONICS -> " " + say("house.choose.has-electronics");
                             case EMPTY -> " " + say("house.choose.has-nothing-on-it-to");
                         }));
         return advice;

@@ -92,30 +92,9 @@ class CordsController {
         return "house/cords";
     }
 
-    private static List<Load> loadsOn(ExtensionCord cord, Household file) {
-        List<Load> loads = new ArrayList<>();
-        for (ExtensionCord.Appliance appliance : cord.appliances()) {
-            HomeCircuit entry = file.find(appliance.circuit());
-            if (entry != null) {
-                entry.loads().stream()
-                        .map(HomeLoad::load)
-                        .filter(load -> load.name().equals(appliance.load()))
-                        .forEach(loads::add);
-            }
-        }
-        return loads;
-    }
-
-    /** Outlets of the set that are protected protect the cords that hang on them. */
-    private static CordPlan.Cord protectedBy(ExtensionCord cord, Household file) {
-        CordPlan.Cord own = cord.cord();
-        boolean gfci = own.gfci() || file.setup().source().gfciOutlets();
-        return new CordPlan.Cord(own.wire(), own.lengthM(), own.plugAmps(), gfci);
-    }
-
     private static CordView view(int index, ExtensionCord cord, Household file) {
-        List<Load> loads = loadsOn(cord, file);
-        CordPlan.Judged judged = CordPlan.judge(protectedBy(cord, file), loads);
+        List<Load> loads = file.loadsOn(cord);
+        CordPlan.Judged judged = file.judged(cord);
         List<String> faults =
                 judged.faults().stream().map(fault -> words(fault, judged)).toList();
         return new CordView(
@@ -287,8 +266,8 @@ class CordsController {
                 }
             }
         }
-        List<Integer> cords = CordPlan.assign(
-                file.cords().stream().map(cord -> protectedBy(cord, file)).toList(), loads);
+        List<Integer> cords =
+                CordPlan.assign(file.cords().stream().map(file::protectedBySet).toList(), loads);
         Map<String, Integer> cordOf = new HashMap<>();
         for (int i = 0; i < keys.size(); i++) {
             cordOf.put(keys.get(i), cords.get(i));

@@ -13,8 +13,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.stream.Collectors;
 import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
+import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.changeover.Refusal;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Circuit;
@@ -23,14 +25,19 @@ import juiceswap.core.house.DeviceProof;
 import juiceswap.core.house.KeptTest.Result;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.PanelMap;
+import juiceswap.core.house.Reach;
 import juiceswap.core.house.RefusedArrangement;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.household.DeviceQuestion;
 import juiceswap.core.household.HomeCircuit;
+import juiceswap.core.household.HomePanel;
 import juiceswap.core.household.Household;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -57,6 +64,9 @@ class DeviceController {
     /** A kind of device weighed for this house. */
     public record KindView(
             String word, String name, String what, String powers, List<String> limits, String cost, boolean present) {}
+
+    /** Something to be looked at, and where it is put right. */
+    public record Question(String text, String href) {}
 
     /** A test with what was last found. */
     public record TestView(String key, String what, String how, String last, String state) {}
@@ -105,6 +115,16 @@ class DeviceController {
                 arrangement == null ? name(file.setup().transfer().kind()) : say("arrangement." + arrangement.word()));
         model.addAttribute("refusal", arrangement == null ? null : Refusal.of(arrangement));
         model.addAttribute("facts", facts(file.setup().transfer()));
+        model.addAttribute("battery", battery(file));
+        model.addAttribute("questions", questions(file));
+        Reach reach = file.setup().transfer().kind().reach();
+        model.addAttribute(
+                "ownPanel",
+                !reach.everything()
+                        && file.panels().stream().allMatch(HomePanel::fed)
+                        && file.circuits().size() > 1);
+        model.addAttribute(
+                "printedAt", file.circuits().stream().collect(Collectors.toMap(HomeCircuit::id, file::printed)));
         List<DeviceTests.Found> found = tests.of(account.householdId());
         model.addAttribute("tests", tests(file, found));
         model.addAttribute("found", found);
@@ -168,10 +188,12 @@ class DeviceController {
 
     private static List<String> facts(TransferDevice transfer) {
         List<String> facts = new ArrayList<>();
-        facts.add(
-                transfer.switchedNeutral()
-                        ? say("house.device.it-switches-the-neutral")
-                        : say("house.device.the-neutral-is-solid-not"));
+        if (transfer.kind().wired()) {
+            facts.add(
+                    transfer.switchedNeutral()
+                            ? say("house.device.it-switches-the-neutral")
+                            : say("house.device.the-neutral-is-solid-not"));
+        }
         if (transfer.maxBreakersOn() != null) {
             facts.add(say("house.device.at-most-breakers-may-be", "maxBreakersOn", transfer.maxBreakersOn()));
         }
@@ -179,6 +201,29 @@ class DeviceController {
             facts.add(say("house.device.a-meter-is-fitted-at"));
         }
         return facts;
+    }
+
+    /** What the battery of an automatic box keeps alive, and for how long; null without one. */
+    private static @Nullable String battery(Household file) {
+        TransferDevice.RideThrough battery = file.setup().transfer().rideThrough();
+        if (battery.circuits().isEmpty()) {
+            return null;
+        }
+        String circuits =
+                battery.circuits().stream().map(id -> Words.label(id, file)).collect(Collectors.joining(", "));
+        Double hours = battery.hours(DutyWatts.of(file.setup().circuits(battery.circuits())));
+        return hours == null
+                ? say("house.device.battery-keeps", "circuits", circuits)
+                : say("house.device.battery-keeps-for", "circuits", circuits, "time", Words.hours(60 * hours));
+    }
+
+    /** What does not go together, each with the page on which it is put right. */
+    private static List<Question> questions(Household file) {
+        return DeviceQuestion.of(file).stream()
+                .map(question -> new Question(
+                        say("house.device.question." + question.word()),
+                        question == DeviceQuestion.WHAT_IS_ON_IT ? "#own-panel" : "/house?settings=true"))
+                .toList();
     }
 
     private static Map<String, String> values(Household file) {
@@ -198,6 +243,9 @@ class DeviceController {
         if (transfer.panelMeter()) {
             values.put("panelMeter", "true");
         }
+        transfer.rideThrough().circuits().forEach(id -> values.put("rideThrough-" + id, "true"));
+        Double wattHours = transfer.rideThrough().wattHours();
+        values.put("rideThroughWattHours", wattHours == null ? "" : Shown.plain(wattHours));
         return values;
     }
 
@@ -214,13 +262,14 @@ class DeviceController {
                     .map(TransferDevice::instead)
                     .orElseGet(() -> TransferDevice.of(form.word(Kind.class, "kind", before.kind())));
             Integer most = form.whole("maxBreakersOn");
+            TransferDevice.RideThrough battery = battery(device, house, form);
             form.requireSound();
             return house.withDevice(device.withSwitchedNeutral(
                             form.value("neutral").equals("switched"))
                     .withMaxBreakersOn(most)
                     .withFeed(new TransferDevice.Feed(form.checked("bridged"), form.word(Leg.class, "fedLeg", Leg.L1)))
                     .withProving(new TransferDevice.Proving(form.checked("panelMeter"), before.testCircuits()))
-                    .withRideThrough(device.kind().mayRideThrough() ? before.rideThrough() : List.of()));
+                    .withRideThrough(battery));
         });
         if (done) {
             flash.addFlashAttribute("taken", Phrase.of("told.the-transfer-device-is-saved"));
@@ -230,10 +279,53 @@ class DeviceController {
         return show(account, "device", "", model);
     }
 
+    /** As typed; a kind that has none keeps none, whatever was typed for another kind. */
+    private static TransferDevice.RideThrough battery(TransferDevice device, Household house, Form form) {
+        if (!device.kind().mayRideThrough()) {
+            return TransferDevice.RideThrough.NONE;
+        }
+        List<String> circuits = house.circuits().stream()
+                .map(HomeCircuit::id)
+                .filter(id -> form.checked("rideThrough-" + id))
+                .toList();
+        Double wattHours = form.number("rideThroughWattHours");
+        if (wattHours != null && wattHours <= 0) {
+            form.problem("rideThroughWattHours", "invalid.above-zero");
+        } else if (wattHours != null && circuits.isEmpty()) {
+            form.problem("rideThroughWattHours", "form.battery-keeps-nothing");
+        }
+        form.requireSound();
+        return new TransferDevice.RideThrough(circuits, wattHours);
+    }
+
+    /** Tells which circuits are in the device's own panel or box; the others stay on utility power. */
+    @PostMapping("/house/device/own-panel")
+    String saveOwnPanel(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        boolean done = editing.change(account, form, Phrase.of("change.told-what-is-on-the-device"), house -> {
+            List<String> reached = house.circuits().stream()
+                    .map(HomeCircuit::id)
+                    .filter(id -> form.checked("reached-" + id))
+                    .toList();
+            return house.withOwnPanel(reached, say("house.device.main-panel"));
+        });
+        if (done) {
+            flash.addFlashAttribute("taken", Phrase.of("told.saved"));
+            return "redirect:/house/device";
+        }
+        model.addAttribute("form", form);
+        return show(account, "", "", model);
+    }
+
     private static String what(DeviceProof proof) {
         return switch (proof) {
             case INPUT_BLOCKS_MAIN -> say("house.device.with-the-generator-input-on");
             case MAIN_BLOCKS_INPUT -> say("house.device.with-the-main-on-the");
+            case PLATE_LISTED -> say("house.device.plate-is-listed");
             case HANDLE_OFF_BETWEEN -> say("house.device.the-handle-passes-through-off");
             case SWITCH_EACH -> say("house.device.each-switch-moves-through-off");
             case LABELS -> say("house.device.each-circuit-is-what-its");
@@ -250,6 +342,7 @@ class DeviceController {
         return switch (proof) {
             case INPUT_BLOCKS_MAIN -> say("house.device.generator-stopped-and-unplugged-input");
             case MAIN_BLOCKS_INPUT -> say("house.device.main-on-try-the-input");
+            case PLATE_LISTED -> say("house.device.plate-is-listed.how");
             case HANDLE_OFF_BETWEEN -> say("house.device.generator-stopped-move-it-slowly");
             case SWITCH_EACH -> say("house.device.generator-stopped-line-off-generator");
             case LABELS -> say("house.device.one-breaker-off-at-a");

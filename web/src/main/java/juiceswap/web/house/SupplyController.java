@@ -277,6 +277,19 @@ class SupplyController {
                     "leastOpeningM",
                     String.format(Locale.ENGLISH, "%.0f", Placement.LEAST_OPENING_M)));
         }
+        if (placement.leavesGap()) {
+            warnings.add(say("house.supply.cord-leaves-a-gap"));
+        }
+        for (Link link : file.setup().path()) {
+            if (link.wireTooThin()) {
+                warnings.add(say(
+                        "house.supply.feeder-too-thin",
+                        "awg",
+                        Objects.requireNonNull(link.awg()),
+                        "amps",
+                        Shown.plain(link.amps())));
+            }
+        }
         if (file.supply().considering()) {
             warnings.add(say("house.supply.this-set-is-not-bought"));
         }
@@ -467,6 +480,7 @@ class SupplyController {
         Placement placement = supply.placement();
         values.put("distanceM", placement.distanceM() == null ? "" : Shown.plain(placement.distanceM()));
         values.put("openingM", placement.openingM() == null ? "" : Shown.plain(placement.openingM()));
+        values.put("wayIn", placement.wayIn() == null ? "" : placement.wayIn().word());
         if (supply.cordEnds() != null) {
             values.put("endGenerator", supply.cordEnds().generatorMale() ? "male" : "female");
             values.put("endHouse", supply.cordEnds().houseMale() ? "male" : "female");
@@ -494,7 +508,7 @@ class SupplyController {
                     ? null
                     : new CordEnds(atGenerator.equals("male"), atHouse.equals("male"));
             return house.withSupply(house.supply()
-                    .withPlacement(new Placement(distance, opening))
+                    .withPlacement(new Placement(distance, opening, form.wordOrNull(Placement.WayIn.class, "wayIn")))
                     .withCordEnds(ends));
         });
         if (done) {

@@ -217,7 +217,11 @@ class LivingPages {
             return null;
         }
         String litres = String.format(Locale.ENGLISH, "%.1f", life.fuel().tankLitresNow());
-        if (!life.standing().state().engine().running()) {
+        boolean runs = life.standing().state().engine().running();
+        if (runs && life.fuel().tankLitresNow() <= 0) {
+            return words.say("now.tank.dry");
+        }
+        if (!runs) {
             return words.say("now.tank.still", "tank", litres);
         }
         Double hours = FuelUse.at(life.setup().source(), DutyWatts.drawn(life.setup(), life.on()))

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -25,12 +26,14 @@ import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Estimate;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Setup;
+import juiceswap.core.household.DeviceQuestion;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.HomeLoad;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.StallCause;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.FuelUse;
+import juiceswap.core.supply.Generator;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
@@ -172,16 +175,32 @@ class NowController {
     private String calm(Household file, Options options, Model model) {
         Setup setup = file.setup();
         Changeover changeover = new Changeover(setup, options);
-        Set<String> wanted = Set.copyOf(changeover.wanted());
-        StartOrder order = StartOrder.of(
-                setup, Set.of(), changeover.wanted(), setup.transfer().usableTestCircuits());
+        Optional<Capacity> block = changeover.takenAtOnce();
+        Set<String> wanted = block.isPresent() ? changeover.unlocked() : Set.copyOf(changeover.wanted());
+        boolean starts = block.map(Capacity::ok)
+                .orElseGet(() -> StartOrder.of(
+                                setup,
+                                Set.of(),
+                                changeover.wanted(),
+                                setup.transfer().usableTestCircuits())
+                        .fits());
         model.addAttribute("household", file);
         model.addAttribute("wanted", wanted);
-        model.addAttribute("fit", FitView.of(file, Capacity.of(setup, wanted, (String) null), null));
-        model.addAttribute("startsFit", order.fits());
+        model.addAttribute(
+                "fit", FitView.of(file, block.orElseGet(() -> Capacity.of(setup, wanted, (String) null)), null));
+        model.addAttribute("startsFit", starts);
+        model.addAttribute("allAtOnce", block.isPresent());
         model.addAttribute("tankHours", tankHours(setup, wanted));
         model.addAttribute("occasions", Occasion.values());
         model.addAttribute("missing", missing(file));
+        Generator engine = setup.source().engine();
+        boolean asksFuel = engine != null && engine.fuel().fromTank() && engine.tankLitres() != null;
+        model.addAttribute("asksFuel", asksFuel);
+        model.addAttribute("cans", String.format(Locale.ENGLISH, "%.0f", file.storedLitres()));
+        if (!model.containsAttribute("form")) {
+            model.addAttribute(
+                    "form", new Form(Map.of("cansLitres", String.format(Locale.ENGLISH, "%.0f", file.storedLitres()))));
+        }
         return "now/now";
     }
 
@@ -196,13 +215,32 @@ class NowController {
                 && !setup.transfer().provable()) {
             missing.add(say("now.now.no-test-circuits-are-chosen"));
         }
-        if (setup.path().isEmpty()) {
+        if (setup.path().isEmpty() && setup.transfer().kind().wired()) {
             missing.add(say("now.now.the-path-from-the-generator"));
+        }
+        if (file.supply().placement().tooNearOpening()) {
+            missing.add(say("now.now.the-place-is-too-near"));
+        }
+        if (file.supply().placement().leavesGap()) {
+            missing.add(say("house.supply.cord-leaves-a-gap"));
+        }
+        file.overloadedCords().forEach(cord -> missing.add(say("now.now.too-much-on-cord", "cord", cord.name())));
+        if (!DeviceQuestion.of(file).isEmpty()) {
+            missing.add(say("now.now.the-device-has-a-question"));
+        }
+        if (tankUnknown(file)) {
+            missing.add(say("now.now.the-tank-is-not-known"));
         }
         if (!file.needsAreSaid()) {
             missing.add(say("now.now.nobody-has-said-what-the"));
         }
         return missing;
+    }
+
+    /** Fuel comes from a tank, and nobody has said how much it holds: no hours can be told. */
+    private static boolean tankUnknown(Household file) {
+        Generator engine = file.setup().source().engine();
+        return engine != null && engine.fuel().fromTank() && engine.tankLitres() == null;
     }
 
     /** What changes from second to second, in place. */

@@ -37,8 +37,10 @@ import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.StallCause;
 import juiceswap.core.outage.Standing;
+import juiceswap.core.outage.Timers;
 import juiceswap.core.outage.Turns;
 import juiceswap.core.supply.Bond;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
@@ -87,6 +89,12 @@ public class SwapService {
 
         /** What it waits for has not come yet. */
         record TooEarly() implements Outcome {}
+
+        /** Its time is not over: it is taken once somebody says again that it is so. */
+        record AskBack(Instant until) implements Outcome {}
+
+        /** How much was filled in can't be read; nothing was written. */
+        record BadAmount(Form form) implements Outcome {}
     }
 
     public Optional<Outage> current(Account account) {
@@ -134,14 +142,45 @@ public class SwapService {
             return new Outcome.TooEarly();
         }
         if (!Measuring.takesReadings(action)) {
-            take(account, outage, action, Event.Done.step(action, circuit));
-            return new Outcome.Taken();
+            return confirm(account, outage, Event.Done.step(action, circuit), new Form(typed));
         }
         ReadingForm form = ReadingForm.typed(standing, action, typed);
         if (form.hasProblems()) {
             return new Outcome.BadReadings(form);
         }
         take(account, outage, action, Measuring.judge(standing, action, form.readings()));
+        return new Outcome.Taken();
+    }
+
+    /** A step without readings: what needs its time is asked about again before that is over, and never in a rehearsal. */
+    private Outcome confirm(Account account, Outage outage, Event.Done step, Form form) {
+        Event.Done done = step;
+        Standing standing = outage.standing();
+        Optional<Timers.Wait> wait = standing.timers()
+                .of(
+                        standing.changeover(),
+                        standing.state(),
+                        step.action(),
+                        standing.watch(),
+                        outage.household().hold())
+                .filter(one -> step.action().takesItsTime() && !outage.rehearsal() && !one.over(clock.instant()));
+        if (wait.isPresent() && !form.checked("early")) {
+            return new Outcome.AskBack(wait.get().until());
+        }
+        if (wait.isPresent()) {
+            done = done.early();
+        }
+        if (step.action() == Action.REFUEL && form.text("filledLitres") != null) {
+            Double litres = form.number("filledLitres");
+            if (litres != null && litres < 0) {
+                form.problem("filledLitres", "form.must-be-0-or-more");
+            }
+            if (form.wrong() || litres == null) {
+                return new Outcome.BadAmount(form);
+            }
+            done = done.filling(litres);
+        }
+        take(account, outage, step.action(), done);
         return new Outcome.Taken();
     }
 
@@ -213,12 +252,14 @@ public class SwapService {
         record(account, seen, List.of(new Event.Opened(circuit)));
     }
 
-    /** Takes the last confirmation back; nothing happens when there is none. */
+    /** Takes back what this person has confirmed last, with one press; nothing happens when that is not the last act. */
     public void undo(Account account, int seen) {
         Outage outage = current(account).orElseThrow(Conflict::new);
-        Integer undoable = outage.standing().undoable();
-        if (undoable != null) {
-            write(account, outage, seen, List.of(new Event.Undone(undoable)));
+        List<Event.Undone> undone = outage.standing().undoableBy(account.displayName()).stream()
+                .map(Event.Undone::new)
+                .toList();
+        if (!undone.isEmpty()) {
+            write(account, outage, seen, undone);
         }
     }
 

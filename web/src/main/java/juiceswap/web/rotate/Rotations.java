@@ -21,8 +21,8 @@ import java.util.concurrent.RejectedExecutionException;
 import java.util.stream.Stream;
 import juiceswap.core.Phrase;
 import juiceswap.core.changeover.Goal;
+import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Need;
-import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.measure.Quantity;
 import juiceswap.core.outage.Standing;
@@ -183,7 +183,7 @@ public class Rotations {
         }
     }
 
-    /** How the household lives on its set; empty when no outage is on, or its device does not let circuits be chosen. */
+    /** How the household lives on its set; empty when no outage is on. */
     public Optional<Life> life(Account account) {
         return outages.current(account).flatMap(this::life);
     }
@@ -204,9 +204,6 @@ public class Rotations {
 
     Optional<Life> life(Outage outage) {
         Standing standing = outage.standing();
-        if (standing.changeover().parting() == Parting.BY_ITSELF) {
-            return Optional.empty();
-        }
         // in the night on which an hour comes twice the local time alone would not do
         Instant minute = clock.instant().truncatedTo(ChronoUnit.MINUTES);
         Long id = standing.living().plan();
@@ -236,7 +233,8 @@ public class Rotations {
                 : inForce.wishes().stream()
                         .filter(wish -> wish.to().isAfter(now))
                         .toList();
-        Wanted wanted = outage.household().wanted().withWishes(wishes);
+        Wanted wanted =
+                outage.household().wanted(Occasion.on(now.toLocalDate())).withWishes(wishes);
         Had had = standing.living().had(ZoneId.systemDefault());
         return new Life(
                 outage,

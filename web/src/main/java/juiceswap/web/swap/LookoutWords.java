@@ -14,6 +14,7 @@ import juiceswap.core.house.DeviceProof;
 import juiceswap.core.household.Household;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Link;
+import juiceswap.core.supply.Placement;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.words.Words;
 import org.springframework.stereotype.Component;
@@ -64,10 +65,17 @@ class LookoutWords {
         Double opening = household.supply().placement().openingM();
         return opening == null
                 ? ""
-                : say(
-                        "swap.lookout-words.your-place-is-m-from",
-                        "opening",
-                        String.format(Locale.ENGLISH, "%.0f", opening));
+                : household.supply().placement().tooNearOpening()
+                        ? say(
+                                "swap.lookout-words.too-near",
+                                "opening",
+                                String.format(Locale.ENGLISH, "%.0f", opening),
+                                "least",
+                                String.format(Locale.ENGLISH, "%.0f", Placement.LEAST_OPENING_M))
+                        : say(
+                                "swap.lookout-words.your-place-is-m-from",
+                                "opening",
+                                String.format(Locale.ENGLISH, "%.0f", opening));
     }
 
     /** With everything on that is wanted, each thing by its duty: what the set will burn on average. */

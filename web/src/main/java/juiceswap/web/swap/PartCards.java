@@ -147,7 +147,9 @@ class PartCards {
                     sentences.addAll(FitView.of(
                                     household,
                                     Capacity.of(
-                                            household.setup(), standing.state().picked(), circuit),
+                                            standing.changeover().setup(),
+                                            standing.state().picked(),
+                                            circuit),
                                     circuit)
                             .lines());
                 }

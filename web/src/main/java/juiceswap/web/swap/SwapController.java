@@ -14,7 +14,9 @@ import juiceswap.core.changeover.Options;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Standing;
+import juiceswap.core.supply.Generator;
 import juiceswap.web.drawing.QrCode;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
@@ -81,7 +83,7 @@ class SwapController {
                     "engineRuns", outage.get().standing().state().engine().running());
             return "swap/alarm";
         }
-        return page(new View(outage.get(), account, null, part, why, circuit), model);
+        return page(new View(outage.get(), account, null, null, part, why, circuit), model);
     }
 
     private String page(View view, Model model) {
@@ -106,8 +108,11 @@ class SwapController {
             @AuthenticationPrincipal Account account,
             @RequestParam(defaultValue = "outage") String what,
             @RequestParam(required = false) @Nullable List<String> pickUp,
-            @RequestParam(defaultValue = "restore-first") String after) {
-        Household file = households.file(account.householdId()).orElseThrow(() -> notFound());
+            @RequestParam(defaultValue = "restore-first") String after,
+            @RequestParam(defaultValue = "") String tankIs,
+            @RequestParam(defaultValue = "") String cansLitres) {
+        Household known = households.file(account.householdId()).orElseThrow(() -> notFound());
+        Household file = withCans(account, known, cansLitres);
         Options wishes = file.outage();
         Options options = new Options(
                 after.equals("stop-first"),
@@ -116,8 +121,36 @@ class SwapController {
                 PositionsForm.known(file, pickUp),
                 wishes.noSensitive(),
                 null);
-        swap.start(account, file, what.equals("rehearsal"), options);
+        boolean rehearsal = what.equals("rehearsal");
+        swap.start(account, file, rehearsal, options);
+        tankLitres(file, tankIs).filter(litres -> !rehearsal).ifPresent(litres -> swap.fuelSeen(account, 1, litres));
         return BACK;
+    }
+
+    /** What is in the cans as somebody sees them now; nobody who starts an outage is held up by a figure that can't be read. */
+    private Household withCans(Account account, Household known, String typed) {
+        Optional<Double> litres = Optional.ofNullable(Form.readingIn(typed)).filter(one -> one >= 0 && one < 10_000);
+        if (account.guest() || litres.isEmpty() || litres.get().equals(known.storedLitres())) {
+            return known;
+        }
+        Household counted = known.withLiving(known.living().withStoredLitres(litres.get()));
+        households.change(
+                account.householdId(),
+                null,
+                account.displayName(),
+                words.say("change.counted-the-cans"),
+                house -> house == null ? known : house.withLiving(house.living().withStoredLitres(litres.get())));
+        return counted;
+    }
+
+    private static Optional<Double> tankLitres(Household file, String share) {
+        Generator engine = file.setup().source().engine();
+        Double tank = engine == null ? null : engine.tankLitres();
+        return tank == null || share.isBlank()
+                ? Optional.empty()
+                : Optional.ofNullable(Form.readingIn(share))
+                        .filter(one -> one >= 0 && one <= 1)
+                        .map(one -> one * tank);
     }
 
     /** A page with wrong fields stands at this address: reloaded or refreshed, it shows how things are. */
@@ -143,7 +176,13 @@ class SwapController {
         }
         Outcome outcome = swap.confirm(account, seen, step, which, typed);
         if (outcome instanceof Outcome.BadReadings bad) {
-            return page(new View(outage, account, bad.form(), null, null, null), model);
+            return page(new View(outage, account, bad.form(), null, null, null, null), model);
+        }
+        if (outcome instanceof Outcome.BadAmount bad) {
+            return page(new View(outage, account, null, bad.form(), null, null, null), model);
+        }
+        if (outcome instanceof Outcome.AskBack ask) {
+            flash.addFlashAttribute("askBack", pages.askBack(ask.until(), step));
         }
         if (outcome instanceof Outcome.TooEarly) {
             flash.addFlashAttribute("refused", words.say("notice.not-held"));
@@ -173,16 +212,18 @@ class SwapController {
             @AuthenticationPrincipal Account account,
             @RequestParam int seen,
             @RequestParam(defaultValue = "false") boolean finish,
+            @RequestParam(defaultValue = "false") boolean all,
             @RequestParam Map<String, String> form,
             RedirectAttributes flash) {
         Standing standing = swap.current(account).orElseThrow(Conflict::new).standing();
         Map<String, Answer> answers = new LinkedHashMap<>();
         List<String> unanswered = new ArrayList<>();
         for (String circuit : standing.state().picked()) {
-            Optional<Answer> answer = Answer.of(form.getOrDefault("thing." + circuit, ""));
+            Optional<Answer> answer =
+                    Answer.of(form.getOrDefault("thing." + circuit, all ? Answer.RUNNING.word() : ""));
             answer.ifPresentOrElse(found -> answers.put(circuit, found), () -> unanswered.add(circuit));
         }
-        boolean allRun = unanswered.isEmpty() && answers.values().stream().allMatch(found -> found == Answer.RUNNING);
+        boolean allRun = unanswered.isEmpty() && answers.values().stream().allMatch(Answer::fine);
         boolean complete = allRun || finish && unanswered.isEmpty();
         swap.answer(account, seen, answers, complete);
         if (!unanswered.isEmpty()) {
@@ -268,7 +309,7 @@ class SwapController {
         if (outage.isEmpty() || outage.get().standing().alarmed()) {
             return BACK;
         }
-        page(new View(outage.get(), account, null, null, null, null), model);
+        page(View.plain(outage.get(), account), model);
         model.addAttribute("past", pages.handOver(outage.get()));
         return "swap/hand-over";
     }

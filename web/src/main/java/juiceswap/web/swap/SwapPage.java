@@ -5,6 +5,7 @@ import java.util.Map;
 import juiceswap.core.changeover.Refusal;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.Scene;
+import juiceswap.web.form.Form;
 import juiceswap.web.outage.ReadingForm;
 import org.jspecify.annotations.Nullable;
 
@@ -54,37 +55,64 @@ public record SwapPage(
         List<Ask> asks) {
 
     /**
-     * @param number among all steps, done ones included
-     * @param waitUntil epoch milliseconds until which to wait, 0 when there is nothing to wait for
-     * @param now the server's clock, epoch milliseconds
-     * @param readings the form of a measurement, or null
-     * @param points what to look for
-     * @param pointsPutAside how many more there are that this household has no use for
+     * @param circuit to be picked up, or null
+     * @param clock until when it takes its time
+     * @param number among all steps, done ones included, and of how many
+     * @param asked what is to be typed
+     * @param lookFor points of a check
      * @param walk it is on the other side of the door, and nobody is there
      */
     public record Step(
             String action,
             @Nullable String circuit,
+            StepWords words,
+            Clock clock,
+            Number number,
+            Asked asked,
+            LookFor lookFor,
+            boolean walk) {}
+
+    /**
+     * What a step says.
+     *
+     * @param because rules that the rest of the plan would break without it
+     * @param notice what the reading just taken means for it, or null
+     * @param ends what can hurt somebody until it is done
+     */
+    public record StepWords(
             String place,
             String title,
             String why,
             String done,
             String trouble,
             List<String> because,
-            long waitUntil,
-            long now,
-            int number,
-            int of,
-            @Nullable ReadingForm readings,
             @Nullable String notice,
-            List<Point> points,
-            int pointsPutAside,
-            boolean walk) {
+            List<String> ends) {}
+
+    /**
+     * @param until epoch milliseconds, 0 when there is nothing to wait for
+     * @param now the server's clock, epoch milliseconds
+     */
+    public record Clock(long until, long now) {
         /** What a page without scripts shows instead of a running clock. */
         public long minutesLeft() {
-            return minutesUntil(waitUntil, now);
+            return minutesUntil(until, now);
         }
     }
+
+    public record Number(int at, int of) {}
+
+    /**
+     * @param readings the form of a measurement, or null
+     * @param filled what was typed of fuel that went in, or null where none is asked for
+     */
+    public record Asked(
+            @Nullable ReadingForm readings, @Nullable Form filled) {}
+
+    /**
+     * @param putAside how many more points there are that this household has no use for
+     */
+    public record LookFor(List<Point> points, int putAside) {}
 
     /** Something to look for in a check. */
     public record Point(String name, String text, boolean canBePutAside) {}

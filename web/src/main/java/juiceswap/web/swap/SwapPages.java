@@ -3,6 +3,8 @@ package juiceswap.web.swap;
 import static juiceswap.web.words.Say.say;
 
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -26,6 +28,7 @@ import juiceswap.core.changeover.Refusal;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
+import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.household.Household;
@@ -44,6 +47,7 @@ import juiceswap.core.supply.Generator;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.Scene;
 import juiceswap.web.drawing.SceneDrawing;
+import juiceswap.web.form.Form;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.PutAside;
 import juiceswap.web.outage.ReadingForm;
@@ -97,9 +101,15 @@ public class SwapPages {
             Outage outage,
             Account account,
             @Nullable ReadingForm typed,
+            @Nullable Form filled,
             @Nullable String part,
             @Nullable String askedAction,
-            @Nullable String askedCircuit) {}
+            @Nullable String askedCircuit) {
+        /** How things stand, and nothing else. */
+        static View plain(Outage outage, Account account) {
+            return new View(outage, account, null, null, null, null, null);
+        }
+    }
 
     public SwapPage page(View view) {
         Outage outage = view.outage();
@@ -125,7 +135,7 @@ public class SwapPages {
                 outage.rehearsal(),
                 standing.goal().word(),
                 phase,
-                next == null ? null : step(outage, standing, turn, next, done.size(), plan, view.typed()),
+                next == null ? null : step(outage, standing, turn, next, done.size(), plan, view),
                 walks(household, changeover, done, plan, next),
                 Math.max(0, done.size() - DONE_SHOWN),
                 Math.max(0, plan.steps().size() - NEXT_SHOWN),
@@ -133,7 +143,7 @@ public class SwapPages {
                 plan.refused() == null ? List.of() : whyNot(plan.refused(), changeover, household),
                 standing.stop() == null ? null : stop(standing, standing.stop(), household, view.typed()),
                 showsFit
-                        ? FitView.of(household, Capacity.of(household.setup(), state.picked(), closing), closing)
+                        ? FitView.of(household, Capacity.of(changeover.setup(), state.picked(), closing), closing)
                         : null,
                 rooms(household, standing),
                 changeover.fed(state) && changeover.parting() != Parting.BY_ITSELF
@@ -146,7 +156,7 @@ public class SwapPages {
                         "onGenerator", changeover.fed(state),
                         "refuel", engine != null && engine.fuel().fromTank()),
                 scene(view, standing, next),
-                standing.undoable() != null,
+                !standing.undoableBy(view.account().displayName()).isEmpty(),
                 standing.untouched(),
                 work.crew(),
                 watches.watch(outage, standing),
@@ -195,13 +205,9 @@ public class SwapPages {
     }
 
     private SwapPage.Step step(
-            Outage outage,
-            Standing standing,
-            Turn turn,
-            Plan.Step next,
-            int done,
-            Plan plan,
-            @Nullable ReadingForm typed) {
+            Outage outage, Standing standing, Turn turn, Plan.Step next, int done, Plan plan, View view) {
+        ReadingForm typed = view.typed();
+        Form filled = view.filled() == null ? new Form(Map.of()) : view.filled();
         Household household = outage.household();
         Action action = next.action();
         ReadingForm form = null;
@@ -217,29 +223,61 @@ public class SwapPages {
         return new SwapPage.Step(
                 action.word(),
                 next.circuit(),
-                placeName(next.place()),
-                unloaded ? words.say("read-unloaded.title") : words.title(action, next.circuit(), household),
-                unloaded
-                        ? words.say("read-unloaded.why")
-                        : words.why(action, household) + whereToLoad(action, standing, household),
-                words.done(action, household),
-                words.trouble(action, household),
-                next.because().stream().map(words::rule).toList(),
-                wait.map(w -> w.until().toEpochMilli()).orElse(0L),
-                clock.millis(),
-                done + 1 + Math.max(0, plan.steps().indexOf(next)),
-                done + plan.steps().size(),
-                form,
-                notice(last.event()),
-                Lookout.of(setup, action, aside).stream()
-                        .map(point -> new SwapPage.Point(
-                                point.word(),
-                                lookouts.text(point, household, outage.householdId()),
-                                point.canBePutAside()))
-                        .toList(),
-                Lookout.of(setup, action, Set.of()).size()
-                        - Lookout.of(setup, action, aside).size(),
+                new SwapPage.StepWords(
+                        placeName(next.place()),
+                        title(standing, next, unloaded, household),
+                        unloaded
+                                ? words.say("read-unloaded.why")
+                                : words.why(action, standing.goal(), household)
+                                        + whereToLoad(action, standing, household),
+                        words.done(action, household),
+                        words.trouble(action, household),
+                        next.because().stream().map(words::rule).toList(),
+                        notice(last.event()),
+                        standing.endedBy(next).stream()
+                                .map(danger -> words.say("danger." + danger.word()))
+                                .toList()),
+                new SwapPage.Clock(wait.map(w -> w.until().toEpochMilli()).orElse(0L), clock.millis()),
+                new SwapPage.Number(
+                        done + 1 + Math.max(0, plan.steps().indexOf(next)),
+                        done + plan.steps().size()),
+                new SwapPage.Asked(form, action == Action.REFUEL ? filled : null),
+                new SwapPage.LookFor(
+                        points(outage, action, aside),
+                        Lookout.of(setup, action, Set.of()).size()
+                                - Lookout.of(setup, action, aside).size()),
                 turn.walk());
+    }
+
+    /** What to look for, and what this household's own place asks for besides. */
+    private List<SwapPage.Point> points(Outage outage, Action action, Set<Lookout> aside) {
+        Household household = outage.household();
+        List<SwapPage.Point> points = new ArrayList<>();
+        for (Lookout point : Lookout.of(household.setup(), action, aside)) {
+            points.add(new SwapPage.Point(
+                    point.word(), lookouts.text(point, household, outage.householdId()), point.canBePutAside()));
+        }
+        boolean asked = points.stream().anyMatch(point -> point.name().equals(Lookout.CORD_OPENING.word()));
+        if (action == Action.INSPECT_CORD && household.supply().placement().leavesGap() && !asked) {
+            points.add(new SwapPage.Point(
+                    Lookout.CORD_OPENING.word(),
+                    lookouts.text(Lookout.CORD_OPENING, household, outage.householdId()),
+                    false));
+        }
+        return points;
+    }
+
+    private String title(Standing standing, Plan.Step next, boolean unloaded, Household household) {
+        if (unloaded) {
+            return words.say("read-unloaded.title");
+        }
+        List<Circuit> toTest = next.action() == Action.MEASURE_UTILITY ? Measuring.utilityToTest(standing) : List.of();
+        return toTest.isEmpty()
+                ? words.title(next.action(), next.circuit(), household)
+                : words.say(
+                        "utility-under-load.title",
+                        "circuit",
+                        Words.label(toTest.get(0).id(), household));
     }
 
     /** Says on which circuit and leg the load for a reading belongs, so that nobody loads both. */
@@ -427,6 +465,13 @@ public class SwapPages {
                         "circuits",
                         off.stream().map(id -> Words.label(id, household)).collect(Collectors.joining(", ")))));
         return why;
+    }
+
+    /** What is asked back when a step is confirmed before its time is over. */
+    public String askBack(Instant until, Action action) {
+        long minutes =
+                Math.max(1, Math.round(Duration.between(clock.instant(), until).toSeconds() / 60.0));
+        return say("swap.ask-back." + action.word(), "minutes", minutes);
     }
 
     /** The sentence for a refused confirmation. */

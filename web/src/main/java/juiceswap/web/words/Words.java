@@ -15,6 +15,7 @@ import java.util.stream.Collectors;
 import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
 import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.house.RefusedArrangement;
 import juiceswap.core.house.Setup;
@@ -58,9 +59,10 @@ public class Words {
         return step(action, "title", household, "");
     }
 
-    /** One line why. */
-    public String why(Action action, Household household) {
-        return step(action, "why", household, "");
+    /** One line why; on the way back some things are done for another reason. */
+    public String why(Action action, Goal goal, Household household) {
+        String back = "step." + action.word() + ".why.back";
+        return goal == Goal.ON_UTILITY && messages.has(back) ? say(back) : step(action, "why", household, "");
     }
 
     /** What the big button says. */

@@ -52,6 +52,10 @@ final class Person {
         fillIn();
         int before = seen();
         page.locator("[data-key=done]").click();
+        page.waitForFunction("() => !sessionStorage.getItem('unsent')");
+        if (page.locator("[data-early]").count() > 0) {
+            page.locator("[data-early]").click();
+        }
         answered(before);
     }
 

@@ -51,6 +51,9 @@ class EventJsonTest {
                 new Event.Started(dark, Goal.ON_GENERATOR, Options.NONE),
                 Event.Done.step(Action.PICK_UP, "fridge"),
                 new Event.Done(Action.MEASURE_PANEL, null, new Measured(readings, Verdict.GOOD, List.of())),
+                Event.Done.step(Action.REFUEL, null).filling(12.5),
+                Event.Done.step(Action.WAIT_COOL, null).early(),
+                new Event.UtilityTested("lamp", new Measured(readings, Verdict.GOOD, List.of())),
                 new Event.Read(new Measured(readings, Verdict.WATCH, List.of(VoltageCause.VOLTAGE_DROP))),
                 new Event.RefusedReading(
                         Action.MEASURE_LOADED,

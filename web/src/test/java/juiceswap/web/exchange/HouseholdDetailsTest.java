@@ -55,7 +55,7 @@ class HouseholdDetailsTest {
         Household file = with(json -> {});
         assertThat(file.find("stove").choice(Occasion.SUMMER)).isEqualTo(Choice.OFF);
         assertThat(file.find("stove").choice(Occasion.WINTER)).isEqualTo(Choice.MUST);
-        assertThat(file.chosen(Occasion.NIGHT, Choice.TURNS)).containsExactly("well", "septic");
+        assertThat(file.chosen(Occasion.NIGHT, Choice.TURNS)).containsExactly("sump", "well", "septic");
         assertThat(file.find("kiln").choice(Occasion.WINTER)).isEqualTo(Choice.OFF);
     }
 
