@@ -100,6 +100,24 @@ document.addEventListener('alpine:init', () => {
     }
     document.documentElement.dataset.rang = what;
   }
+  // two tones in turn, as alarms have them; where a browser allows no sound before a touch, the page is all there is
+  function alarmTones() {
+    try {
+      audio ??= new AudioContext();
+      audio.resume();
+      [0, 0.4, 0.8, 1.2, 1.6, 2].forEach((after, i) => {
+        const tone = audio.createOscillator();
+        const volume = audio.createGain();
+        tone.type = 'square';
+        tone.frequency.value = i % 2 ? 650 : 980;
+        volume.gain.setValueAtTime(0.35, audio.currentTime + after);
+        volume.gain.setValueAtTime(0, audio.currentTime + after + 0.35);
+        tone.connect(volume).connect(audio.destination);
+        tone.start(audio.currentTime + after);
+        tone.stop(audio.currentTime + after + 0.35);
+      });
+    } catch (silent) { /* no sound here */ }
+  }
   Alpine.data('ringer', () => ({
     label: '',
     init() { this.say(); },
@@ -136,8 +154,9 @@ document.addEventListener('alpine:init', () => {
         this.feed();
         if (event.data !== 'reading' && event.data !== document.querySelector('main').dataset.seen) this.refresh();
       });
+      this.source.addEventListener('urgent', () => this.urgent());
       this.source.addEventListener('error', () => this.offline(true));
-      this.source.addEventListener('open', () => { if (this.lost) { this.offline(false); this.deliver(); this.refresh(); } });
+      this.source.addEventListener('open', () => { if (this.lost) { this.offline(false); this.deliver(); this.refresh(); this.urgent(); } });
       this.$root.addEventListener('submit', (event) => this.submit(event));
       this.$root.addEventListener('click', (event) => {
         const details = event.target.closest('summary')?.parentNode;
@@ -152,6 +171,9 @@ document.addEventListener('alpine:init', () => {
       this.back = () => this.deliver();
       window.addEventListener('online', this.back);
       // says that somebody still looks, and catches what was missed
+      this.asking = setInterval(() => this.urgent(), 60000);
+      this.showUrgent();
+      this.sendShout();
       this.looking = setInterval(() => { if (!document.hidden && document.querySelector('main.swap')) this.refresh(); }, 60000);
       // a monitor that has fallen silent sends nothing to be told by
       this.listening = setInterval(() => this.feed(), 10000);
@@ -160,6 +182,8 @@ document.addEventListener('alpine:init', () => {
     destroy() {
       this.source.close();
       clearInterval(this.looking);
+      clearInterval(this.asking);
+      clearTimeout(this.reshout);
       clearInterval(this.listening);
       clearTimeout(this.retry);
       this.release();
@@ -205,6 +229,82 @@ document.addEventListener('alpine:init', () => {
       } catch (offline) { /* the next reading asks again */ }
       this.feeding = false;
       if (this.feedAgain) this.feed();
+    },
+    // an alarm, a stop, making safe: over whatever somebody does, with what they typed left as it is beneath
+    async urgent() {
+      try {
+        const answer = await fetch('/swap/urgent', { headers: { Accept: 'text/html', 'Juice-By-Itself': 'yes' } });
+        if (answer.redirected) { this.refresh(); return; }
+        if (!answer.ok) return;
+        const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector('#urgent');
+        const now = document.querySelector('#urgent');
+        if (!fresh || !now || fresh.dataset.key === now.dataset.key && !now.hidden) return;
+        now.replaceWith(document.importNode(fresh, true));
+        this.showUrgent();
+      } catch (offline) { /* the stream comes again, and asks */ }
+    },
+    showUrgent() {
+      const box = document.querySelector('#urgent');
+      if (!box?.dataset.key || box.dataset.key === localStorage.getItem('urgent-read')) return;
+      const active = document.activeElement;
+      const busy = active && typing(active);
+      // the page that leads through it says it already
+      const leads = document.querySelector('main.swap, main[data-alarm]');
+      if (leads && !busy && !document.hidden) { this.ringUrgent(box); localStorage.setItem('urgent-read', box.dataset.key); return; }
+      box.hidden = false;
+      box.focus();
+      box.querySelector('[data-understood]').addEventListener('click', () => {
+        localStorage.setItem('urgent-read', box.dataset.key);
+        box.hidden = true;
+        active?.focus?.();
+      });
+      this.ringUrgent(box);
+    },
+    ringUrgent(box) {
+      if (box.dataset.loud !== 'true') return;
+      navigator.vibrate?.([600, 200, 600, 200, 600]);
+      if (document.hidden && window.Notification?.permission === 'granted') new Notification(box.getAttribute('aria-label'), { tag: 'urgent', requireInteraction: true });
+      alarmTones();
+      document.documentElement.dataset.urgent = box.dataset.key;
+    },
+    // the steps are on this page already: they are shown at once, and sent as soon as the server can be reached
+    shout(form) {
+      const kind = form.getAttribute('action').endsWith('co-alarm') ? 'co' : 'safe';
+      const steps = document.querySelector('template[data-shout=' + kind + ']');
+      const box = document.querySelector('#shout');
+      if (!steps || !box) return false;
+      box.querySelector('[data-steps]').replaceChildren(steps.content.cloneNode(true));
+      box.querySelector('[data-sent]').textContent = '';
+      box.hidden = false;
+      box.focus();
+      localStorage.setItem('shout', JSON.stringify({ to: form.getAttribute('action'), body: new URLSearchParams(new FormData(form)).toString() }));
+      this.sendShout();
+      return true;
+    },
+    async sendShout() {
+      const shout = JSON.parse(localStorage.getItem('shout') || 'null');
+      if (!shout || this.shouting) return;
+      clearTimeout(this.reshout);
+      this.shouting = true;
+      const box = document.querySelector('#shout');
+      try {
+        const answer = await fetch(shout.to, {
+          method: 'POST', body: shout.body, signal: AbortSignal.timeout(8000),
+          headers: { 'Content-Type': 'application/x-www-form-urlencoded', Accept: 'text/html' },
+        });
+        if (!answer.ok) throw new Error('not taken');
+        localStorage.removeItem('shout');
+        const text = await answer.text();
+        if (box) box.hidden = true;
+        history.replaceState(null, '', new URL(answer.url).pathname);
+        this.show(text, '#frame');
+        scrollTo(0, 0);
+      } catch (offline) {
+        const sent = box?.querySelector('[data-sent]');
+        if (sent) { sent.textContent = 'Not sent: shout, so that everybody hears it. It goes out as soon as the server answers.'; box.hidden = false; }
+        this.reshout = setTimeout(() => this.sendShout(), 2000);
+      }
+      this.shouting = false;
     },
     offline(lost) {
       this.lost = lost;
@@ -264,11 +364,19 @@ document.addEventListener('alpine:init', () => {
         const said = (frame) => [...frame.querySelectorAll('h1')].map((title) => title.textContent.trim()).join();
         if (said(is) !== said(fresh)) is.replaceChildren(...document.importNode(fresh, true).childNodes);
       }
+      page.querySelectorAll('template[data-shout]').forEach((steps) => {
+        const old = document.querySelector('template[data-shout=' + steps.dataset.shout + ']');
+        if (old) old.replaceWith(document.importNode(steps, true)); else document.body.append(document.importNode(steps, true));
+      });
       if (byItself && !couldEnd && this.ends()) this.endCameAt = Date.now();
       this.offline(this.lost);
     },
     ends() { return !!document.querySelector('form[action="/swap/end"] [data-key=done]'); },
     submit(event) {
+      if (event.target.matches('form[action="/swap/co-alarm"], form[action="/swap/make-safe"]') && this.shout(event.target)) {
+        event.preventDefault();
+        return;
+      }
       const form = event.target.closest('form[data-send]');
       // a press that was meant for the step that stood here a moment ago ends no outage
       if (event.target.matches('form[action="/swap/end"]') && Date.now() - this.endCameAt < 1000) {

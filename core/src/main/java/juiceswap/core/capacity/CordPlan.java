@@ -27,10 +27,12 @@ public final class CordPlan {
     public record Cord(
             Conductor wire, double lengthM, @Nullable Double plugAmps, boolean gfci) {}
 
-    /** What can be wrong with a cord in use; the first two stop it. */
+    /** What can be wrong with a cord in use; the first and the third stop it. */
     public enum Fault implements Worded {
         /** More amps than its wire or its ends carry. */
         OVER_AMPACITY("over-ampacity"),
+        /** More than four fifths of what it carries: too warm for hours on end. */
+        TOO_MUCH_FOR_HOURS("too-much-for-hours"),
         /** An appliance for 240 V on a 120 V cord. */
         NEEDS_240("needs-240"),
         /** More than 5 % of the volts lost while running. */
@@ -88,6 +90,12 @@ public final class CordPlan {
                 Limits.LEG_VOLTS, (running + extra) / Limits.LEG_VOLTS, cord.wire(), cord.lengthM(), cord.plugAmps());
         if (Boolean.TRUE.equals(atRunning.overAmpacity())) {
             faults.add(Fault.OVER_AMPACITY);
+        }
+        Double ampacity = atRunning.ampacity();
+        if (!faults.contains(Fault.OVER_AMPACITY)
+                && ampacity != null
+                && atRunning.amps() > Limits.CONTINUOUS_SHARE * ampacity) {
+            faults.add(Fault.TOO_MUCH_FOR_HOURS);
         }
         if (atRunning.grade() == VoltageDrop.Grade.STOP) {
             faults.add(Fault.DROP);

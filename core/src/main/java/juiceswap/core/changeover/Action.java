@@ -248,6 +248,14 @@ public enum Action implements Worded {
         };
     }
 
+    /** Something is looked at, and nothing is moved by it. */
+    public boolean onlyLooks() {
+        return switch (this) {
+            case CHECK_CO_ALARM, CHECK_PLACEMENT, CHECK_OIL, CHECK_FUEL, INSPECT_CORD -> true;
+            default -> false;
+        };
+    }
+
     /** A wait that something would suffer from if it were cut short, and that a person may have to be asked about. */
     public boolean takesItsTime() {
         return this == WARM_UP || this == COOL_DOWN || this == WAIT_COOL;

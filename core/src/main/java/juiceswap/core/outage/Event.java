@@ -1,6 +1,7 @@
 package juiceswap.core.outage;
 
 import java.time.Instant;
+import java.util.List;
 import juiceswap.core.Phrase;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
@@ -173,11 +174,35 @@ public sealed interface Event {
         }
     }
 
-    /** After an alarm: all are counted, the air is proven clean and the cause is found. */
-    record AllClear() implements Event {
+    /**
+     * After an alarm: all are counted, the air is proven clean and the cause is found.
+     *
+     * @param counted by name; empty in logs from before names were asked for
+     */
+    record AllClear(List<String> counted) implements Event {
+        public AllClear {
+            counted = List.copyOf(counted);
+        }
+
         @Override
         public EventKind<AllClear> kind() {
             return EventKind.ALL_CLEAR;
+        }
+    }
+
+    /** Somebody walks round in that room. */
+    record TookRoom(String room) implements Event {
+        @Override
+        public EventKind<TookRoom> kind() {
+            return EventKind.TOOK_ROOM;
+        }
+    }
+
+    /** Somebody who is alone outside says that all is well with them. */
+    record AllRight() implements Event {
+        @Override
+        public EventKind<AllRight> kind() {
+            return EventKind.ALL_RIGHT;
         }
     }
 

@@ -162,7 +162,7 @@ public final class EventKind<E extends Event> {
     static final EventKind<Event.Answered> ANSWERED = new EventKind<>(
             "answered",
             Event.Answered.class,
-            Moves.SOMETHING,
+            Moves.NOTHING,
             event -> fields("circuit", event.circuit(), "answer", event.answer().word()),
             (stored, setup) -> new Event.Answered(stored.requireText("circuit"), answer(stored)),
             event -> Phrase.of(
@@ -223,13 +223,34 @@ public final class EventKind<E extends Event> {
             event -> Phrase.of("event.alarmed"),
             (fold, event, entry) -> fold.alarm());
 
+    static final EventKind<Event.TookRoom> TOOK_ROOM = new EventKind<>(
+            "took-room",
+            Event.TookRoom.class,
+            Moves.NOTHING,
+            event -> fields("room", event.room()),
+            (stored, setup) -> new Event.TookRoom(stored.requireText("room")),
+            event -> Phrase.of("event.took-room", "room", event.room()),
+            (fold, event, entry) -> fold.tookRoom(event.room(), entry.who()));
+
+    static final EventKind<Event.AllRight> ALL_RIGHT = new EventKind<>(
+            "all-right",
+            Event.AllRight.class,
+            Moves.NOTHING,
+            event -> fields(),
+            (stored, setup) -> new Event.AllRight(),
+            event -> Phrase.of("event.all-right"),
+            // that it was written is what it says
+            (fold, event, entry) -> {});
+
     static final EventKind<Event.AllClear> ALL_CLEAR = new EventKind<>(
             "all-clear",
             Event.AllClear.class,
             Moves.SOMETHING,
-            event -> fields(),
-            (stored, setup) -> new Event.AllClear(),
-            event -> Phrase.of("event.all-clear"),
+            event -> fields("counted", event.counted()),
+            (stored, setup) -> new Event.AllClear(stored.texts("counted")),
+            event -> event.counted().isEmpty()
+                    ? Phrase.of("event.all-clear")
+                    : Phrase.of("event.all-clear.counted", "names", String.join(", ", event.counted())),
             (fold, event, entry) -> fold.allClear());
 
     static final EventKind<Event.Planned> PLANNED = new EventKind<>(
@@ -331,6 +352,8 @@ public final class EventKind<E extends Event> {
             STARTED,
             DONE,
             UTILITY_TESTED,
+            TOOK_ROOM,
+            ALL_RIGHT,
             REFUSED_READING,
             READ,
             CORRECTED,

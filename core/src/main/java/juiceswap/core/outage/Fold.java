@@ -39,6 +39,8 @@ final class Fold {
     private @Nullable RefusedReading stop;
     private boolean readUnloaded;
     private final Map<String, Answer> answers = new LinkedHashMap<>();
+    private final Map<String, String> rooms = new LinkedHashMap<>();
+    private boolean openedSinceStop;
     private Timers timers = Timers.NONE;
     private Living living = Living.NOTHING;
     private Moments moments = Moments.NONE;
@@ -65,7 +67,9 @@ final class Fold {
         here = so.here();
         stop = so.stop();
         readUnloaded = so.readUnloaded();
-        answers.putAll(so.answers());
+        answers.putAll(so.walk().answers());
+        rooms.putAll(so.walk().rooms());
+        openedSinceStop = so.course().openedSinceStop();
         timers = so.timers();
         living = so.living();
         moments = so.moments();
@@ -82,6 +86,7 @@ final class Fold {
         lived.add(entry);
         SwapState before = state;
         EventKind.apply(entry, this);
+        openedSinceStop |= stop != null && !changeover.loaded(known());
         if (stop != null && stop.action() == Action.MEASURE_UTILITY) {
             leaveBadUtility();
         } else if (stop != null && madeSafe()) {
@@ -133,8 +138,12 @@ final class Fold {
         if (done.circuit() != null && !changeover.wanted().contains(done.circuit())) {
             wish(done.circuit(), true);
         }
-        if (done.action() == Action.PICK_UP || changeover.fed(trial.state()) != changeover.fed(before)) {
+        if (changeover.fed(trial.state()) != changeover.fed(before)) {
             answers.clear();
+            rooms.clear();
+        }
+        if (done.circuit() != null) {
+            answers.remove(done.circuit());
         }
         Measured measured = done.measured();
         if (measured != null) {
@@ -164,6 +173,11 @@ final class Fold {
         goalBeforeStop = goal == Goal.MAKE_SAFE ? goalBeforeStop : goal;
         goal = Goal.MAKE_SAFE;
         stop = refused;
+        openedSinceStop = false;
+    }
+
+    void tookRoom(String room, String who) {
+        rooms.put(room, who);
     }
 
     /** Readings under way are of the generator's supply only while it feeds. */
@@ -398,8 +412,8 @@ final class Fold {
                 changeover,
                 sequence,
                 known(),
-                new Standing.Course(goal, goalBeforeStop, here, stop, readUnloaded),
-                Map.copyOf(answers),
+                new Standing.Course(goal, goalBeforeStop, here, stop, openedSinceStop, readUnloaded),
+                new Standing.Walk(Map.copyOf(answers), Map.copyOf(rooms)),
                 new Standing.Street(watch, utilityFault, utilityTested),
                 new Standing.Lately(timers, living, moments),
                 new Standing.Past(List.copyOf(lived), alarmed, undoable, ended));

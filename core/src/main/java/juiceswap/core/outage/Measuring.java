@@ -1,5 +1,7 @@
 package juiceswap.core.outage;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import juiceswap.core.capacity.Capacity;
@@ -8,6 +10,7 @@ import juiceswap.core.changeover.Action;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Setup;
+import juiceswap.core.house.Unexplained;
 import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
@@ -54,14 +57,38 @@ public final class Measuring {
      */
     public static List<Circuit> utilityToTest(Standing standing) {
         Setup setup = standing.changeover().setup();
-        return setup.circuits(setup.transfer().usableTestCircuits()).stream()
-                .filter(circuit -> !standing.street().tested().contains(circuit.id()))
+        return setup.transfer().usableTestCircuits().stream()
+                .filter(id -> !standing.street().tested().contains(id))
+                .map(setup::circuit)
                 .toList();
     }
 
     /** Whether the readings of this step are to be taken with a load on. */
     public static boolean underLoad(Standing standing, Action action) {
         return action == Action.MEASURE_LOADED && !standing.readUnloaded();
+    }
+
+    /** A monitor's amps are news when they differ by so many watts on a leg from what counts: half a small heater. */
+    private static final double NEWS_WATTS = 400;
+
+    /** What was switched needs this long to settle; and so often at most is a monitor's figure taken into the log. */
+    private static final Duration SETTLED = Duration.ofSeconds(60);
+
+    /** Whether amps that a monitor has shown for some seconds tell something that is not counted yet. */
+    public static boolean tellsNews(Standing standing, Readings readings, Instant now) {
+        Setup setup = standing.changeover().setup();
+        boolean amps = readings.l1a() != null || readings.l2a() != null;
+        Instant last = standing.moments().written();
+        if (!amps
+                || !standing.changeover().loaded(standing.state())
+                || last != null && last.isAfter(now.minus(SETTLED))) {
+            return false;
+        }
+        Unexplained shown = new Capacity.Read(readings.l1a(), readings.l2a())
+                .unexplainedBy(setup, standing.changeover().powered(standing.state()));
+        Unexplained counted = setup.unexplained();
+        return Math.abs(shown.l1Watts() - counted.l1Watts()) > NEWS_WATTS
+                || Math.abs(shown.l2Watts() - counted.l2Watts()) > NEWS_WATTS;
     }
 
     /**

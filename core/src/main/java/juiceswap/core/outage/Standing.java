@@ -29,7 +29,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param sequence of the last entry; a confirmation is made against it
  * @param course where to, and what stands in the way
- * @param answers of the walk-round by circuit
+ * @param walk what was found on the walk-round so far
  * @param street what is known of the utility's supply
  * @param lately since when things are as they are, and what was had, done and read
  * @param past what has led here
@@ -39,7 +39,7 @@ public record Standing(
         int sequence,
         SwapState state,
         Course course,
-        Map<String, Answer> answers,
+        Walk walk,
         Street street,
         Lately lately,
         Past past) {
@@ -51,6 +51,7 @@ public record Standing(
      * @param beforeStop where to again once a stop is cleared by a good reading
      * @param here where the last step was done, or null
      * @param stop the reading that halted the sequence, until a good reading or making safe clears it
+     * @param openedSinceStop nothing is drawn from the set any more since that reading: only then it can be read again
      * @param readUnloaded legs stood far apart under load: the next reading is taken without it
      */
     public record Course(
@@ -58,7 +59,16 @@ public record Standing(
             Goal beforeStop,
             @Nullable Place here,
             @Nullable RefusedReading stop,
+            boolean openedSinceStop,
             boolean readUnloaded) {}
+
+    /**
+     * What was found on the walk-round so far.
+     *
+     * @param answers by circuit
+     * @param rooms who walks round in which
+     */
+    public record Walk(Map<String, Answer> answers, Map<String, String> rooms) {}
 
     /**
      * What is known of the utility's supply.
@@ -87,6 +97,11 @@ public record Standing(
      */
     public record Past(
             List<Entry> lived, boolean alarmed, @Nullable Integer undoable, boolean ended) {}
+
+    /** What was found on the walk-round, by circuit. */
+    public Map<String, Answer> answers() {
+        return walk.answers();
+    }
 
     /** Where to now. */
     public Goal goal() {
@@ -279,13 +294,17 @@ public record Standing(
         if (halted != null && halted.action() == Action.MEASURE_UTILITY) {
             return partFromUtility(fromHere);
         }
-        if (goal() == Goal.MAKE_SAFE) {
-            var nearest = NearestBreaker.of(fromHere, state, at);
-            if (nearest.isPresent()) {
-                return nearestFirst(fromHere, planner, nearest.get());
-            }
-        }
-        return planner.plan(state);
+        return goal() == Goal.MAKE_SAFE ? makeSafe(at) : planner.plan(state);
+    }
+
+    /** The way to make safe for somebody who stands there, or for anybody when null, whatever the goal is now. */
+    public Plan makeSafe(@Nullable Place at) {
+        Changeover fromHere =
+                new Changeover(changeover.setup(), changeover.options().at(at));
+        Planner planner = new Planner(fromHere, Goal.MAKE_SAFE);
+        return NearestBreaker.of(fromHere, state, at)
+                .map(nearest -> nearestFirst(fromHere, planner, nearest))
+                .orElseGet(() -> planner.plan(state));
     }
 
     /** It is the street's supply that is bad: off with the main; the set need not stop. */
@@ -296,7 +315,7 @@ public record Standing(
     }
 
     private Plan nearestFirst(Changeover fromHere, Planner planner, Action nearest) {
-        Trial opened = Planner.attempt(fromHere, goal(), state, nearest, null);
+        Trial opened = Planner.attempt(fromHere, Goal.MAKE_SAFE, state, nearest, null);
         if (!opened.allowed()) {
             return planner.plan(state);
         }

@@ -84,8 +84,9 @@ public final class Turns {
 
     /**
      * Whether a confirmation made when the log ended at {@code seen} still says what it said. It does when nothing was
-     * written since, and also when others have only confirmed different steps meanwhile, on the other side of the door: what
-     * was done was done. Never for the same step, and not for readings, which may have been changed by it.
+     * written since, and also when others have only confirmed different steps meanwhile that have nothing to do with it: on
+     * the other side of the door, or where one of the two only looks at something. Never for the same step, and not for
+     * readings, which may have been changed by it.
      *
      * @param log all of it
      * @param seen sequence of the last entry that the person had seen
@@ -99,9 +100,12 @@ public final class Turns {
         }
         boolean outside = action.place(changeover).outside();
         return log.subList(seen, log.size()).stream()
+                .filter(entry -> EventKind.moves(entry.event()))
                 .allMatch(entry -> entry.event() instanceof Event.Done done
                         && done.action() != action
-                        && done.action().place(changeover).outside() != outside);
+                        && (done.action().place(changeover).outside() != outside
+                                || done.action().onlyLooks()
+                                || action.onlyLooks()));
     }
 
     private void handOut(List<Person> people) {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import juiceswap.core.Samples;
+import juiceswap.core.capacity.Capacity;
 import juiceswap.core.house.RefusedArrangement;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice;
@@ -307,5 +308,79 @@ class KindsTest {
                 assertTrue(changeover.fed(state), () -> kind + " " + source);
             }
         }
+    }
+
+    /** A box that acts by itself takes all at once; what is turned OFF by hand stays off, and is turned ON again on the way back. */
+    @Test
+    void anAutomaticBoxTakesAllAndSomeCanBeTurnedOff() {
+        Setup setup = setup(Kind.AUTOMATIC_CIRCUITS, Bond.FLOATING, BondChange.NONE, Fuel.GASOLINE, true);
+        Changeover changeover = new Changeover(setup, Options.NONE);
+        assertEquals(
+                Capacity.of(setup, Set.of(), changeover.unlocked()).ok(),
+                changeover.takenAtOnce().orElseThrow().ok());
+        SwapState.Change fed = dark(setup).change();
+        fed.engine = Engine.HOT;
+        fed.outputOn = true;
+        fed.cordAtGenerator = true;
+        fed.cordAtHouse = true;
+        assertEquals(changeover.unlocked(), changeover.powered(fed.state()));
+        assertFalse(Action.PICK_UP.possible(changeover, fed.state(), "fridge"));
+        fed.branches = SwapState.Branches.STAGED;
+        fed.picked = Set.of("lamp");
+        assertEquals(Set.of("lamp"), changeover.powered(fed.state()));
+        assertTrue(Action.PICK_UP.possible(changeover, fed.state(), "fridge"));
+        fed.utilityLive = true;
+        List<Action> back = new Planner(changeover, Goal.ON_UTILITY)
+                .plan(fed.state()).steps().stream().map(Plan.Step::action).toList();
+        assertTrue(back.contains(Action.SWITCHES_UTILITY));
+        fed.branches = SwapState.Branches.ON;
+        fed.picked = Set.of();
+        List<Action> untouched = new Planner(changeover, Goal.ON_UTILITY)
+                .plan(fed.state()).steps().stream().map(Plan.Step::action).toList();
+        assertFalse(untouched.contains(Action.SWITCHES_UTILITY));
+    }
+
+    /** Pulling plugs one by one takes longer than stopping the engine. */
+    @Test
+    void makingSafeOnCordsBeginsAtTheEngine() {
+        Setup setup = setup(Kind.CORDS, Bond.FLOATING, BondChange.NONE, Fuel.GASOLINE, false);
+        Changeover changeover = new Changeover(setup, Options.NONE);
+        SwapState.Change fed = dark(setup).change();
+        fed.engine = Engine.HOT;
+        fed.outputOn = true;
+        fed.cordAtGenerator = true;
+        fed.cordAtHouse = true;
+        fed.branches = SwapState.Branches.STAGED;
+        fed.picked = Set.of("fridge");
+        assertTrue(NearestBreaker.of(changeover, fed.state(), Place.INDOORS).isEmpty());
+        Changeover indoors = new Changeover(setup, Options.NONE.at(Place.INDOORS));
+        assertEquals(
+                Action.STOP_ENGINE,
+                new Planner(indoors, Goal.MAKE_SAFE)
+                        .plan(fed.state())
+                        .steps()
+                        .get(0)
+                        .action());
+    }
+
+    /** Idle control that is found on goes off before anybody walks round and says that all is well. */
+    @Test
+    void idleControlIsOffBeforeTheWalkRound() {
+        Setup setup = setup(Kind.INTERLOCK, Bond.FLOATING, BondChange.NONE, Fuel.GASOLINE, true);
+        Changeover changeover = new Changeover(setup, Options.NONE);
+        SwapState.Change fed = dark(setup).change();
+        fed.mainOn = false;
+        fed.plateToGenerator = true;
+        fed.inputOn = true;
+        fed.engine = Engine.HOT;
+        fed.outputOn = true;
+        fed.cordAtGenerator = true;
+        fed.cordAtHouse = true;
+        fed.branches = SwapState.Branches.STAGED;
+        fed.picked = Set.of("lamp");
+        fed.ecoOn = true;
+        assertTrue(Planner.attempt(changeover, Goal.ON_GENERATOR, fed.state(), Action.WALK_ROUND, null)
+                .broken()
+                .contains(Rule.ECO_LOAD));
     }
 }

@@ -166,7 +166,7 @@ class LivingTest {
     void anAlarmAndItsAllClearVoidPlaceAndAlarm() {
         onTheSet();
         assertThat(airChecked(write(new Event.Alarmed()))).isFalse();
-        assertThat(airChecked(write(new Event.AllClear()))).isFalse();
+        assertThat(airChecked(write(new Event.AllClear(List.of())))).isFalse();
     }
 
     private static boolean airChecked(Standing standing) {

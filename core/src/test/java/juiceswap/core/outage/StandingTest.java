@@ -219,7 +219,7 @@ class StandingTest {
         assertTrue(alarmed.alarmed());
         assertEquals(Goal.MAKE_SAFE, alarmed.goal());
         assertNull(alarmed.undoable());
-        Standing clear = write(new Event.AllClear());
+        Standing clear = write(new Event.AllClear(List.of()));
         assertFalse(clear.alarmed());
         assertEquals(Goal.MAKE_SAFE, clear.goal());
         assertNull(clear.undoable());
@@ -334,5 +334,100 @@ class StandingTest {
         both.mainOn = true;
         Standing danger = write(new Event.Corrected(both.state()));
         assertEquals(Action.OUTPUT_OFF, danger.againstDanger().orElseThrow().action());
+    }
+
+    private Standing writeAt(int second, String who, Event event) {
+        log.add(new Entry(log.size() + 1, Instant.EPOCH.plusSeconds(second), who, event));
+        return Standing.of(Samples.cottage(), log);
+    }
+
+    /** One press is one undo, of one's own last act alone, and never of making safe. */
+    @Test
+    void undoTakesBackOnesOwnLastPress() {
+        start();
+        follow(Action.PICK_UP);
+        writeAt(10, "Bram", Event.Done.step(Action.PICK_UP, "fridge"));
+        writeAt(20, "Ines", new Event.Opened("fridge"));
+        Standing moved = writeAt(20, "Ines", Event.Done.step(Action.PICK_UP, "lights"));
+        assertEquals(List.of(moved.sequence(), moved.sequence() - 1), moved.undoableBy("Ines"));
+        assertEquals(List.of(), moved.undoableBy("Bram"));
+        // what was only read does not stand between
+        Standing read = writeAt(
+                30,
+                "Bram",
+                new Event.Read(new Measured(new Readings(121.0, 120.0, null, null, null), Verdict.GOOD, List.of())));
+        assertEquals(2, read.undoableBy("Ines").size());
+        Standing safe = writeAt(
+                40, "Ines", new Event.Chosen(Goal.MAKE_SAFE, moved.changeover().options()));
+        assertEquals(List.of(), safe.undoableBy("Ines"));
+    }
+
+    @Test
+    void whatWasFilledInIsKnownAndADryTankIsDry() {
+        start();
+        follow(Action.PICK_UP);
+        Standing dry = writeAt(60, "Ines", new Event.Stalled(StallCause.OUT_OF_FUEL));
+        Setup setup = Samples.cottage();
+        assertEquals(
+                0,
+                dry.living().fuelLeft(setup, 30, Instant.EPOCH.plusSeconds(61)).tankLitresNow());
+        Standing filled =
+                writeAt(2000, "Ines", Event.Done.step(Action.REFUEL, null).filling(8));
+        var left = filled.living().fuelLeft(setup, 30, Instant.EPOCH.plusSeconds(2001));
+        assertEquals(8, left.tankLitresNow());
+        assertEquals(22, left.storeLitres());
+        Standing full = writeAt(3000, "Ines", Event.Done.step(Action.REFUEL, null));
+        assertEquals(
+                22,
+                full.living()
+                        .fuelLeft(setup, 30, Instant.EPOCH.plusSeconds(3001))
+                        .tankLitresNow());
+        assertEquals(
+                8,
+                full.living()
+                        .fuelLeft(setup, 30, Instant.EPOCH.plusSeconds(3001))
+                        .storeLitres());
+    }
+
+    /** A lost neutral of the utility shows only under load: one test circuit after the other, and then all of them. */
+    @Test
+    void theUtilityIsReadOnEachTestCircuit() {
+        SwapState.Change back = SwapState.initial(Bond.BONDED, false, false).change();
+        back.utilityLive = true;
+        back.utilitySteady = true;
+        back.branches = SwapState.Branches.OFF;
+        write(new Event.Started(back.state(), Goal.ON_UTILITY, Options.NONE));
+        Readings good = new Readings(121.0, 120.5, null, null, null);
+        Standing first = follow(Action.MEASURE_UTILITY);
+        assertEquals(List.of("lamp", "lights"), ids(first));
+        Event one = Measuring.judge(first, Action.MEASURE_UTILITY, good);
+        assertTrue(one instanceof Event.UtilityTested tested && tested.circuit().equals("lamp"));
+        Standing second = write(one);
+        assertFalse(second.state().utilityMeasured());
+        assertEquals(List.of("lights"), ids(second));
+        assertTrue(
+                Measuring.judge(second, Action.MEASURE_UTILITY, new Readings(131.0, 108.0, null, null, null))
+                        instanceof Event.RefusedReading);
+        Standing both = write(Measuring.judge(second, Action.MEASURE_UTILITY, good));
+        assertTrue(both.state().utilityMeasured());
+        // off with the main, and the next way back is read from the beginning
+        assertEquals(2, ids(write(Event.Done.step(Action.MAIN_OFF, null))).size());
+    }
+
+    private static List<String> ids(Standing standing) {
+        return Measuring.utilityToTest(standing).stream().map(c -> c.id()).toList();
+    }
+
+    @Test
+    void aStepSaysWhichDangerItEnds() {
+        start();
+        follow(Action.MEASURE_LOADED);
+        SwapState.Change both = Standing.of(Samples.cottage(), log).state().change();
+        both.mainOn = true;
+        Standing danger = write(new Event.Corrected(both.state()));
+        Plan.Step input =
+                new Plan.Step(Action.INPUT_OFF, juiceswap.core.changeover.Place.PANEL, 0, null, List.of(), false);
+        assertEquals(List.of(juiceswap.core.changeover.Danger.BACKFEED), danger.endedBy(input));
+        assertEquals(List.of(), danger.endedBy(danger.againstDanger().orElseThrow()));
     }
 }

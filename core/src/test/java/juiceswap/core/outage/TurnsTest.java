@@ -166,17 +166,23 @@ class TurnsTest {
     }
 
     @Test
-    void onlyWhatWasDoneBeyondTheDoorLeavesAConfirmationAsItWas() {
+    void whatHasNothingToDoWithItLeavesAConfirmationAsItWas() {
         Standing standing = start(interlock);
         write(interlock, Event.Done.step(Action.CHECK_CO_ALARM, null));
         assertThat(Turns.stillMeant(standing.changeover(), log, 2, Action.UNPLUG_SENSITIVE))
                 .isTrue();
         assertThat(Turns.stillMeant(standing.changeover(), log, 1, Action.CHECK_PLACEMENT))
                 .isTrue();
+        // somebody has only looked at something meanwhile
         assertThat(Turns.stillMeant(standing.changeover(), log, 1, Action.UNPLUG_SENSITIVE))
+                .isTrue();
+        assertThat(Turns.stillMeant(standing.changeover(), log, 1, Action.CHECK_CO_ALARM))
                 .isFalse();
         assertThat(Turns.stillMeant(standing.changeover(), log, 1, Action.MEASURE_GENERATOR))
                 .isFalse();
+        write(interlock, Event.Done.step(Action.BRANCHES_OFF, null));
+        assertThat(Turns.stillMeant(standing.changeover(), log, 2, Action.MAIN_OFF)).isFalse();
+        assertThat(Turns.stillMeant(standing.changeover(), log, 2, Action.CHECK_CO_ALARM)).isTrue();
         assertThat(Turns.stillMeant(standing.changeover(), log, 7, Action.CHECK_PLACEMENT))
                 .isFalse();
     }

@@ -14,8 +14,10 @@ import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.drawing.LineView;
 import juiceswap.web.household.Households;
+import juiceswap.web.outage.Helpers;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
+import juiceswap.web.outage.Urgents;
 import juiceswap.web.rotate.LoadWatch;
 import juiceswap.web.rotate.RotationWords;
 import juiceswap.web.rotate.Rotations;
@@ -44,6 +46,8 @@ class Frame {
     private final Accounts accounts;
     private final Rotations rotations;
     private final LoadWatch loads;
+    private final Urgents urgents;
+    private final Helpers helpers;
     private final Words words;
     private final Clock clock;
     private final boolean demonstrates;
@@ -54,6 +58,8 @@ class Frame {
             Accounts accounts,
             Rotations rotations,
             LoadWatch loads,
+            Urgents urgents,
+            Helpers helpers,
             Words words,
             Clock clock,
             @Value("${juice.demo.second-evening:false}") boolean demonstrates) {
@@ -62,6 +68,8 @@ class Frame {
         this.accounts = accounts;
         this.rotations = rotations;
         this.loads = loads;
+        this.urgents = urgents;
+        this.helpers = helpers;
         this.words = words;
         this.clock = clock;
         this.demonstrates = demonstrates;
@@ -93,6 +101,9 @@ class Frame {
                             standing.changeover(), standing.state(), Words.since(outage.startedAt(), clock.instant())));
             model.addAttribute("outageOn", outage.rehearsal() ? "rehearsal" : "outage");
             model.addAttribute("alarmed", standing.alarmed());
+            model.addAttribute("watcher", watches(account));
+            model.addAttribute("urgent", urgents.of(outage, account).orElse(null));
+            model.addAttribute("safeSteps", urgents.makingSafe(outage, account));
             if (!account.guest()) {
                 rotations
                         .life(account)
@@ -114,6 +125,13 @@ class Frame {
             return;
         }
         households.file(account.householdId()).ifPresent(file -> model.addAttribute("line", calm(file)));
+    }
+
+    private boolean watches(Account account) {
+        return account.guest()
+                && helpers.roleOf(account)
+                        .filter(role -> role == Helpers.Role.WATCHER)
+                        .isPresent();
     }
 
     private StopStrip over(LoadWatch.Warning warning, Outage outage) {

@@ -19,7 +19,8 @@ public record Tour(int number, int last, @Nullable String next) {
             "/rotate?circuit=heater&",
             "/meter?",
             "/meter/wiring?asked=yes&openNeutral=yes&",
-            "/swap?",
+            "/meter/bonding?generatorAlone=silent&houseAlone=beeps&",
+            "/swap?why=main-on&",
             "/logbook?");
 
     /** Null when there is no such stop. */

@@ -32,6 +32,8 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** Extension cords instead of house wiring: which appliance hangs on which, and whether the cord is good for it. */
 @Controller
 class CordsController {
+    private static final double USUAL_PLUG_AMPS = 15;
+
     private final HouseEditing editing;
 
     CordsController(HouseEditing editing) {
@@ -125,6 +127,7 @@ class CordsController {
                         Shown.amps(judged.running().amps()),
                         "ampacity",
                         Shown.plain(Objects.requireNonNull(judged.running().ampacity())));
+            case TOO_MUCH_FOR_HOURS -> say("house.cords.too-much-for-hours");
             case NEEDS_240 -> say("house.cords.a-240-v-appliance-cant");
             case DROP -> say("house.cords.more-than-5-is-lost");
             case DROP_AT_START -> say("house.cords.more-than-5-is-lost-2");
@@ -202,7 +205,9 @@ class CordsController {
         if (wire == null) {
             form.problem("awg", "invalid.choose-one");
         }
-        Double plug = form.number("plugAmps");
+        // a plug that nobody has looked at is the usual one of a household
+        Double typedPlug = form.number("plugAmps");
+        Double plug = typedPlug == null ? (Double) USUAL_PLUG_AMPS : typedPlug;
         form.requireSound();
         return new CordPlan.Cord(
                 Objects.requireNonNull(wire), Objects.requireNonNull(length), plug, form.checked("gfci"));

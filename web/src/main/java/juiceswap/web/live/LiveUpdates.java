@@ -10,6 +10,7 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.TimeUnit;
@@ -37,6 +38,10 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 class LiveUpdates implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(LiveUpdates.class);
     private static final int HEARTBEAT_SECONDS = 15;
+
+    /** Kinds of entries after which every page asks whether something cuts through. */
+    private static final Set<String> URGENT = Set.of("alarmed", "all-clear", "refused-reading", "chosen", "done");
+
     private static final int MAX_STREAMS_OF_A_HOUSEHOLD = 250;
 
     private final DSLContext db;
@@ -98,10 +103,7 @@ class LiveUpdates implements SmartLifecycle {
                 while (running) {
                     PGNotification[] news = notices.getNotifications(500);
                     for (PGNotification notice : news == null ? new PGNotification[0] : news) {
-                        String[] words = notice.getParameter().split(" ");
-                        send(
-                                Long.parseLong(words[0]),
-                                SseEmitter.event().name("changed").data(words[1]));
+                        tell(notice.getParameter().split(" "));
                     }
                     if (System.nanoTime() > nextHeartbeat) {
                         streams.keySet()
@@ -115,6 +117,15 @@ class LiveUpdates implements SmartLifecycle {
                 pause();
             }
         }
+    }
+
+    /** {@code words} are the household, what was written, and of an entry of the log its kind. */
+    private void tell(String[] words) {
+        long household = Long.parseLong(words[0]);
+        if (words.length > 2 && URGENT.contains(words[2])) {
+            send(household, SseEmitter.event().name("urgent").data(words[1]));
+        }
+        send(household, SseEmitter.event().name("changed").data(words[1]));
     }
 
     /** What was written while nobody listened is told to everybody now. */

@@ -170,6 +170,7 @@ class BondingController {
     }
 
     private void show(Account account, Household file, Map<String, String> typed, Model model) {
+        model.addAttribute("bondSentence", words.bond(file.setup(), bondNow(account, file)));
         List<Asked> asked = asked(file, typed);
         boolean wrong = asked.stream().anyMatch(test -> test.problem() != null);
         Use use = use(account, file);
@@ -315,5 +316,12 @@ class BondingController {
 
     private LocalDate today() {
         return LocalDate.now(clock);
+    }
+
+    /** As it stands: in an outage as the log has it. */
+    private Bond bondNow(Account account, Household file) {
+        return swap.current(account)
+                .map(outage -> outage.standing().state().bond())
+                .orElse(file.setup().source().bond());
     }
 }

@@ -28,9 +28,10 @@ class MeterHouse {
      * The house at present.
      *
      * @param on circuits that are on, or that would be
-     * @param bond of the set
+     * @param bond of the set, in an outage as it is, else as it has to be for the house
+     * @param bondNow of the set as it is
      */
-    record Present(Household household, List<String> on, Bond bond, boolean inOutage) {
+    record Present(Household household, List<String> on, Bond bond, Bond bondNow, boolean inOutage) {
         Setup setup() {
             return household.setup();
         }
@@ -46,7 +47,8 @@ class MeterHouse {
             Standing standing = outage.standing();
             return new Present(
                     outage.household(),
-                    List.copyOf(standing.state().picked()),
+                    List.copyOf(standing.changeover().powered(standing.state())),
+                    standing.state().bond(),
                     standing.state().bond(),
                     true);
         });
@@ -58,6 +60,7 @@ class MeterHouse {
                 file,
                 new Changeover(file.setup(), file.outage()).wanted(),
                 HouseCircuit.bondInUse(file.setup()),
+                file.setup().source().bond(),
                 false);
     }
 }

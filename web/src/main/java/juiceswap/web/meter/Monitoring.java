@@ -40,6 +40,7 @@ public class Monitoring {
         int fresh = store.keep(household, taken, source);
         if (fresh > 0 && source != Source.TABLE) {
             haltIfNeeded(household);
+            lasting(household).ifPresent(shown -> swap.monitorReads(household, shown.readings()));
         }
         return fresh;
     }

@@ -13,6 +13,7 @@ import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.meter.Verdict;
 import juiceswap.web.drawing.WiringView;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.Words;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -28,9 +29,11 @@ class WiringController {
     private static final String BOND_PANEL = "bondPanel";
 
     private final MeterHouse houses;
+    private final Words words;
 
-    WiringController(MeterHouse houses) {
+    WiringController(MeterHouse houses, Words words) {
         this.houses = houses;
+        this.words = words;
     }
 
     /** A fault that can be switched on. */
@@ -53,6 +56,9 @@ class WiringController {
         model.addAttribute("wiring", WiringView.of(network, solved));
         model.addAttribute("loads", loads(present.get(), network, solved));
         model.addAttribute("inOutage", present.get().inOutage());
+        model.addAttribute(
+                "bondSentence", words.bond(present.get().setup(), present.get().bondNow()));
+        model.addAttribute("splitPhase", present.get().setup().source().splitPhase());
         return "meter/wiring";
     }
 

@@ -128,6 +128,8 @@ class NowController {
             return "redirect:/swap";
         }
         model.addAttribute("living", pages.page(life, circuit));
+        model.addAttribute(
+                "undoable", !life.standing().undoableBy(account.displayName()).isEmpty());
         model.addAttribute("household", life.outage().household());
         model.addAttribute("loads", loads.of(life));
         return "now/living";
@@ -193,6 +195,7 @@ class NowController {
         model.addAttribute("tankHours", tankHours(setup, wanted));
         model.addAttribute("occasions", Occasion.values());
         model.addAttribute("missing", missing(file));
+        model.addAttribute("bondSentence", words.bond(setup, setup.source().bond()));
         Generator engine = setup.source().engine();
         boolean asksFuel = engine != null && engine.fuel().fromTank() && engine.tankLitres() != null;
         model.addAttribute("asksFuel", asksFuel);
@@ -282,6 +285,13 @@ class NowController {
                 .filter(id -> life.setup().find(id) != null)
                 .distinct()
                 .toList();
+    }
+
+    /** One press back: all that somebody's own last press has written. */
+    @PostMapping("/now/undo")
+    String undo(@AuthenticationPrincipal Account account, @RequestParam int seen) {
+        swap.undo(account, seen);
+        return BACK;
     }
 
     /** Not now: nobody walks for a while, and the plan is made anew around that. */

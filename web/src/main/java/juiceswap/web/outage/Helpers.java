@@ -5,8 +5,11 @@ import static juiceswap.web.db.Tables.HELPER;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
 import juiceswap.core.Worded;
 import juiceswap.core.changeover.Place;
 import juiceswap.web.security.Account;
@@ -32,17 +35,101 @@ public class Helpers {
         this.clock = clock;
     }
 
-    /** {@code place} is null when they have not said. */
-    public record Helper(String name, @Nullable Place place) {}
+    /** What somebody who joined with the code may do. */
+    public enum Role implements Worded {
+        /** Steps, readings, alarms. */
+        HELPER("helper"),
+        /** Looks on, and can raise the alarm. */
+        WATCHER("watcher");
 
-    /** Everybody who was there lately, by name. */
+        private final String word;
+
+        Role(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+    }
+
+    /**
+     * Somebody who works on an outage, or looks on.
+     *
+     * @param place null when they have not said
+     * @param placedAt since when they stand there, as far as anybody knows; null when they have not said
+     * @param seenAt when their page asked last
+     * @param guest joined with the code
+     */
+    public record Helper(
+            String name, @Nullable Place place, @Nullable Instant placedAt, Instant seenAt, boolean guest, Role role) {
+        /** Not heard of for a while: nobody should count on them. */
+        public boolean silent(Instant now) {
+            return seenAt.isBefore(now.minus(GONE_AFTER));
+        }
+    }
+
+    /** Everybody who was there lately and can be counted on, by name; who only looks on is not among them. */
     public List<Helper> present(long outageId) {
-        Instant lately = clock.instant().minus(GONE_AFTER);
+        Instant now = clock.instant();
+        return everybody(outageId).stream()
+                .filter(helper -> !helper.silent(now) && helper.role() == Role.HELPER)
+                .toList();
+    }
+
+    /** Everybody who has been there in this outage and was not taken off, by name. */
+    public List<Helper> everybody(long outageId) {
         return db.selectFrom(HELPER)
-                .where(HELPER.OUTAGE_ID.eq(outageId), HELPER.SEEN_AT.gt(lately.atOffset(ZoneOffset.UTC)))
+                .where(HELPER.OUTAGE_ID.eq(outageId), HELPER.SEEN_AT.gt(Instant.EPOCH.atOffset(ZoneOffset.UTC)))
                 .orderBy(HELPER.NAME)
                 .fetch(row -> new Helper(
-                        row.getName(), row.getPlace() == null ? null : Worded.of(Place.class, row.getPlace())));
+                        row.getName(),
+                        row.getPlace() == null ? null : Worded.of(Place.class, row.getPlace()),
+                        row.getPlacedAt() == null ? null : row.getPlacedAt().toInstant(),
+                        row.getSeenAt().toInstant(),
+                        row.getGuest(),
+                        Worded.of(Role.class, row.getRole())));
+    }
+
+    /** Where somebody stands; null when they have not said. */
+    public @Nullable Place placeOf(long outageId, String name) {
+        return everybody(outageId).stream()
+                .filter(helper -> helper.name().equals(name))
+                .map(Helper::place)
+                .filter(Objects::nonNull)
+                .findFirst()
+                .orElse(null);
+    }
+
+    /** What a guest may do; empty when they were taken off, or have left. */
+    public Optional<Role> roleOf(Account guest) {
+        return db.select(HELPER.ROLE)
+                .from(HELPER)
+                .where(
+                        HELPER.OUTAGE_ID.eq(guest.outageId()),
+                        HELPER.NAME.eq(guest.displayName()),
+                        HELPER.GUEST.isTrue())
+                .fetchOptional(row -> Worded.of(Role.class, row.value1()));
+    }
+
+    /** A member lets a guest do more, or less. */
+    @Transactional
+    public void let(Account by, long outageId, String name, Role role) {
+        db.update(HELPER)
+                .set(HELPER.ROLE, role.word())
+                .where(HELPER.OUTAGE_ID.eq(outageId), HELPER.NAME.eq(name), HELPER.GUEST.isTrue())
+                .execute();
+        announce(by);
+    }
+
+    /** Takes a guest off: their pages end, and their name is free again. */
+    @Transactional
+    public void takeOff(Account by, long outageId, String name) {
+        db.deleteFrom(HELPER)
+                .where(HELPER.OUTAGE_ID.eq(outageId), HELPER.NAME.eq(name), HELPER.GUEST.isTrue())
+                .execute();
+        announce(by);
     }
 
     /** This person looks at the page. The others are told when they had not been there before, or not lately. */
@@ -81,6 +168,7 @@ public class Helpers {
         db.update(HELPER)
                 .set(HELPER.SEEN_AT, Instant.EPOCH.atOffset(ZoneOffset.UTC))
                 .setNull(HELPER.PLACE)
+                .setNull(HELPER.PLACED_AT)
                 .where(HELPER.OUTAGE_ID.eq(outageId), HELPER.NAME.eq(name))
                 .execute();
         announce(by);
@@ -89,15 +177,28 @@ public class Helpers {
     /** {@code place} null leaves the place as it was. */
     private void write(Account account, long outageId, @Nullable Place place, Instant now) {
         String word = place == null ? null : place.word();
+        OffsetDateTime placedAt = place == null ? null : now.atOffset(ZoneOffset.UTC);
+        if (account.guest()) {
+            // who was taken off does not come back by looking at a page that is still open
+            db.update(HELPER)
+                    .set(HELPER.PLACE, DSL.coalesce(DSL.val(word), HELPER.PLACE))
+                    .set(HELPER.PLACED_AT, DSL.coalesce(DSL.val(placedAt), HELPER.PLACED_AT))
+                    .set(HELPER.SEEN_AT, now.atOffset(ZoneOffset.UTC))
+                    .where(HELPER.OUTAGE_ID.eq(outageId), HELPER.NAME.eq(account.displayName()))
+                    .execute();
+            return;
+        }
         db.insertInto(HELPER)
                 .set(HELPER.OUTAGE_ID, outageId)
                 .set(HELPER.NAME, account.displayName())
                 .set(HELPER.GUEST, account.guest())
                 .set(HELPER.PLACE, word)
+                .set(HELPER.PLACED_AT, placedAt)
                 .set(HELPER.SEEN_AT, now.atOffset(ZoneOffset.UTC))
                 .onConflict(HELPER.OUTAGE_ID, HELPER.NAME)
                 .doUpdate()
                 .set(HELPER.PLACE, DSL.coalesce(DSL.val(word), HELPER.PLACE))
+                .set(HELPER.PLACED_AT, DSL.coalesce(DSL.val(placedAt), HELPER.PLACED_AT))
                 .set(HELPER.SEEN_AT, now.atOffset(ZoneOffset.UTC))
                 .execute();
     }

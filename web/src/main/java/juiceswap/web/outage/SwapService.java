@@ -93,6 +93,9 @@ public class SwapService {
         /** Its time is not over: it is taken once somebody says again that it is so. */
         record AskBack(Instant until) implements Outcome {}
 
+        /** After a stop something is drawn from the set still: first it goes OFF, then it is read again. */
+        record OffFirst() implements Outcome {}
+
         /** How much was filled in can't be read; nothing was written. */
         record BadAmount(Form form) implements Outcome {}
     }
@@ -140,6 +143,10 @@ public class SwapService {
         }
         if (action == Action.CONFIRM_UTILITY && !outage.streetHasHeld(standing, clock.instant())) {
             return new Outcome.TooEarly();
+        }
+        boolean readsAgain = standing.stop() != null && standing.stop().action() == action;
+        if (readsAgain && !standing.course().openedSinceStop()) {
+            return new Outcome.OffFirst();
         }
         if (!Measuring.takesReadings(action)) {
             return confirm(account, outage, Event.Done.step(action, circuit), new Form(typed));
@@ -209,6 +216,28 @@ public class SwapService {
                             ? refused
                             : null);
         }
+    }
+
+    /**
+     * What a panel monitor shows for some seconds, when it is more or less than what counts so far: from then on it counts in
+     * everything that is added up, for everybody.
+     */
+    public void monitorReads(long householdId, Readings readings) {
+        Account monitor = Account.device(householdId, say("swap.panel-monitor"));
+        Optional<Outage> outage = current(monitor).filter(one -> !one.rehearsal());
+        if (outage.isPresent() && Measuring.tellsNews(outage.get().standing(), readings, clock.instant())) {
+            insist(monitor, standing -> Measuring.underWay(standing, readings));
+        }
+    }
+
+    /** Somebody walks round in that room. */
+    public void takeRoom(Account account, int seen, String room) {
+        record(account, seen, List.of(new Event.TookRoom(room)));
+    }
+
+    /** Somebody who is alone outside is well; taken on whatever the log holds. */
+    public void allRight(Account account) {
+        insist(account, standing -> new Event.AllRight());
     }
 
     /** Answers of the walk-round; with {@code finish} the walk-round is confirmed too. */
@@ -374,10 +403,10 @@ public class SwapService {
     }
 
     /** After an alarm: all counted, the air proven, the cause found. */
-    public void allClear(Account account, int seen) {
+    public void allClear(Account account, int seen, List<String> counted) {
         Outage outage = current(account).orElseThrow(Conflict::new);
         if (outage.standing().alarmed()) {
-            append(account, outage, seen, List.of(new Event.AllClear()));
+            append(account, outage, seen, List.of(new Event.AllClear(counted)));
         }
     }
 

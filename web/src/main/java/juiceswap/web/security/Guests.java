@@ -69,9 +69,13 @@ public class Guests {
                 .execute();
     }
 
-    /** Lets somebody in who knows the code of an outage that goes on. */
+    /**
+     * Lets somebody in who knows the code of an outage that goes on.
+     *
+     * @param looksOn they only look on, and can raise the alarm
+     */
     @Transactional
-    public Joined join(String typedCode, String name, String caller) {
+    public Joined join(String typedCode, String name, boolean looksOn, String caller) {
         if (!wrongTries.mayTry(caller)) {
             return new Joined(null, Refused.TOO_MANY_TRIES);
         }
@@ -101,6 +105,7 @@ public class Guests {
                 .set(HELPER.OUTAGE_ID, id)
                 .set(HELPER.NAME, name)
                 .set(HELPER.GUEST, true)
+                .set(HELPER.ROLE, looksOn ? "watcher" : "helper")
                 .set(HELPER.SEEN_AT, clock.instant().atOffset(ZoneOffset.UTC))
                 .execute();
         return new Joined(Account.guest(outage.get(OUTAGE.HOUSEHOLD_ID), id, name), null);

@@ -29,12 +29,17 @@ class JoinController {
     }
 
     @GetMapping
-    String ask(@AuthenticationPrincipal Account account, @RequestParam(defaultValue = "") String code, Model model) {
+    String ask(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(defaultValue = "") String code,
+            @RequestParam(defaultValue = "") String off,
+            Model model) {
         // who is of the household needs no code
         if (account != null && !account.guest()) {
             return "redirect:/swap";
         }
         model.addAttribute("code", code);
+        model.addAttribute("off", off);
         return "security/join";
     }
 
@@ -42,6 +47,7 @@ class JoinController {
     String join(
             @RequestParam(defaultValue = "") String code,
             @RequestParam(defaultValue = "") String name,
+            @RequestParam(defaultValue = "helper") String role,
             Model model,
             HttpServletRequest request,
             HttpServletResponse response) {
@@ -55,7 +61,7 @@ class JoinController {
                             : say("security.join.at-most-characters", "longestName", LONGEST_NAME));
             return "security/join";
         }
-        Joined joined = guests.join(code, name.strip(), request.getRemoteAddr());
+        Joined joined = guests.join(code, name.strip(), role.equals("watcher"), request.getRemoteAddr());
         if (joined.guest() != null) {
             entrance.enter(joined.guest(), request, response);
             return "redirect:/swap";

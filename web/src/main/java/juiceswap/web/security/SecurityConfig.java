@@ -55,7 +55,21 @@ class SecurityConfig {
                         // a guest helps in one outage: sees nothing else of the household, changes nothing that
                         // outlasts it
                         .requestMatchers(
-                                "/swap/start", "/swap/sensor", "/swap/new-code", "/swap/put-aside", "/swap/take-up")
+                                "/swap/start",
+                                "/swap/sensor",
+                                "/swap/new-code",
+                                "/swap/put-aside",
+                                "/swap/take-up",
+                                // what only the household decides
+                                "/swap/all-clear",
+                                "/swap/aim",
+                                "/swap/choose",
+                                "/swap/end",
+                                "/swap/go-back",
+                                "/swap/hand-over",
+                                "/swap/gone",
+                                "/swap/take-off",
+                                "/swap/let")
                         .hasAnyRole("OWNER", "HELPER")
                         .requestMatchers("/", "/swap/**", "/live", "/theme", "/sign-out")
                         .authenticated()

@@ -1,6 +1,8 @@
 package juiceswap.web.swap;
 
 import java.util.List;
+import juiceswap.web.outage.Outages.Conflict;
+import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.Words;
@@ -19,10 +21,12 @@ class AlarmController {
     private static final String BACK = SwapController.BACK;
 
     private final SwapService swap;
+    private final SwapPages pages;
     private final Words words;
 
-    AlarmController(SwapService swap, Words words) {
+    AlarmController(SwapService swap, SwapPages pages, Words words) {
         this.swap = swap;
+        this.pages = pages;
         this.words = words;
     }
 
@@ -47,12 +51,19 @@ class AlarmController {
     String allClear(
             @AuthenticationPrincipal Account account,
             @RequestParam int seen,
-            @RequestParam(required = false) List<String> sure,
+            @RequestParam(defaultValue = "") List<String> sure,
+            @RequestParam(defaultValue = "") List<String> counted,
             RedirectAttributes flash) {
-        if (sure == null || !sure.containsAll(List.of("counted", "air", "cause"))) {
+        Outage outage = swap.current(account).orElseThrow(Conflict::new);
+        List<String> missing = pages.heads(outage).stream()
+                .filter(head -> !counted.contains(head))
+                .toList();
+        if (!missing.isEmpty()) {
+            flash.addFlashAttribute("refused", words.say("notice.not-counted", "names", String.join(", ", missing)));
+        } else if (!sure.containsAll(List.of("air", "cause"))) {
             flash.addFlashAttribute("refused", words.say("notice.not-clear"));
         } else {
-            swap.allClear(account, seen);
+            swap.allClear(account, seen, counted);
         }
         return BACK;
     }

@@ -1,6 +1,7 @@
 package juiceswap.web.swap;
 
 import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +17,7 @@ import juiceswap.core.outage.Turns.Person;
 import juiceswap.core.outage.Turns.Turn;
 import juiceswap.web.outage.Helpers;
 import juiceswap.web.outage.Helpers.Helper;
+import juiceswap.web.outage.Helpers.Role;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Guests;
@@ -75,6 +77,11 @@ class Crews {
         return new Work(plan, turn, crew(outage, standing, present, me, myPlace, turns, turn));
     }
 
+    /** By name, whoever has been there in this outage. */
+    List<String> everybody(Outage outage) {
+        return helpers.everybody(outage.id()).stream().map(Helper::name).toList();
+    }
+
     /** Somebody alone does whatever comes first, wherever it is. */
     private static Turn first(Plan plan) {
         return new Turn(plan.steps().isEmpty() ? null : plan.steps().get(0), false, null, null, null);
@@ -90,13 +97,18 @@ class Crews {
             Turn mine) {
         Household household = outage.household();
         List<Other> others = new ArrayList<>();
-        for (Helper helper : present) {
+        Instant now = clock.instant();
+        for (Helper helper : helpers.everybody(outage.id())) {
             if (!helper.name().equals(me)) {
-                Turn turn = turns.get(helper.name());
+                boolean counts = present.contains(helper);
                 others.add(new Other(
                         helper.name(),
                         helper.place() == null ? "" : SwapPages.placeName(helper.place()),
-                        helper.place() == null ? "" : doing(turn, household)));
+                        helper.placedAt() == null ? "" : Words.since(helper.placedAt(), now),
+                        helper.place() == null || !counts ? "" : doing(turns.get(helper.name()), household),
+                        helper.silent(now) ? Words.since(helper.seenAt(), now) : "",
+                        helper.guest(),
+                        helper.role() == Role.WATCHER));
             }
         }
         Plan.Step waitsFor = mine.waitsFor();

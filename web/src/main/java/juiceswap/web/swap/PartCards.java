@@ -92,7 +92,12 @@ class PartCards {
                         .filter(ask -> DevicePart.of(Action.of(ask.action()).orElseThrow())
                                 .equals(part.name()))
                         .toList();
-        return new PartCard(part, part == null ? "" : words.say("about." + part.name()), asks, why);
+        String about = part == null ? "" : words.say("about." + part.name());
+        if (part != null && part.name().equals("bond")) {
+            about += " "
+                    + words.bond(standing.changeover().setup(), standing.state().bond());
+        }
+        return new PartCard(part, about, asks, why);
     }
 
     /** Everything that could be done in this household apart from picking up single circuits. */

@@ -1,6 +1,9 @@
 package juiceswap.web.swap;
 
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.Objects;
 import java.util.Optional;
+import juiceswap.core.changeover.Action;
 import juiceswap.core.outage.Entry;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
@@ -25,7 +28,7 @@ class SwapConflicts {
     }
 
     @ExceptionHandler(Conflict.class)
-    String conflict(@AuthenticationPrincipal Account account, RedirectAttributes flash) {
+    String conflict(@AuthenticationPrincipal Account account, HttpServletRequest request, RedirectAttributes flash) {
         Optional<Outage> outage = swap.current(account);
         if (outage.isEmpty()) {
             flash.addFlashAttribute("conflict", words.say("notice.ended"));
@@ -33,11 +36,24 @@ class SwapConflicts {
         }
         Entry last = outage.get().log().get(outage.get().log().size() - 1);
         String what = words.event(last.event(), outage.get().household());
+        String own = own(request, outage.get());
+        if (!own.isEmpty() && !last.who().equals(account.displayName())) {
+            flash.addFlashAttribute(
+                    "conflict", words.say("notice.not-taken", "own", own, "who", last.who(), "step", what));
+            return SwapController.BACK;
+        }
         flash.addFlashAttribute(
                 "conflict",
                 last.who().equals(account.displayName())
                         ? words.say("notice.conflict-own", "step", what)
                         : words.say("notice.conflict", "who", last.who(), "step", what));
         return SwapController.BACK;
+    }
+
+    /** The act that was not taken, by its name; empty when it has none. */
+    private String own(HttpServletRequest request, Outage outage) {
+        return Action.of(Objects.requireNonNullElse(request.getParameter("action"), ""))
+                .map(action -> words.brief(action, request.getParameter("circuit"), outage.household()))
+                .orElse("");
     }
 }

@@ -1,6 +1,7 @@
 package juiceswap.web.swap;
 
-import java.util.ArrayList;
+import static juiceswap.web.words.Say.say;
+
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,7 +14,6 @@ import juiceswap.core.changeover.Lookout;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Answer;
-import juiceswap.core.outage.Standing;
 import juiceswap.core.supply.Generator;
 import juiceswap.web.drawing.QrCode;
 import juiceswap.web.form.Form;
@@ -81,7 +81,13 @@ class SwapController {
             model.addAttribute("seen", outage.get().standing().sequence());
             model.addAttribute(
                     "engineRuns", outage.get().standing().state().engine().running());
+            model.addAttribute("heads", pages.heads(outage.get()));
             return "swap/alarm";
+        }
+        if (Boolean.TRUE.equals(model.getAttribute("watcher"))) {
+            page(View.plain(outage.get(), account), model);
+            model.addAttribute("past", pages.handOver(outage.get()));
+            return "swap/watch";
         }
         return page(new View(outage.get(), account, null, null, part, why, circuit), model);
     }
@@ -184,6 +190,9 @@ class SwapController {
         if (outcome instanceof Outcome.AskBack ask) {
             flash.addFlashAttribute("askBack", pages.askBack(ask.until(), step));
         }
+        if (outcome instanceof Outcome.OffFirst) {
+            flash.addFlashAttribute("refused", words.say("notice.off-first"));
+        }
         if (outcome instanceof Outcome.TooEarly) {
             flash.addFlashAttribute("refused", words.say("notice.not-held"));
         }
@@ -213,23 +222,43 @@ class SwapController {
             @RequestParam int seen,
             @RequestParam(defaultValue = "false") boolean finish,
             @RequestParam(defaultValue = "false") boolean all,
+            @RequestParam(defaultValue = "") String room,
             @RequestParam Map<String, String> form,
             RedirectAttributes flash) {
-        Standing standing = swap.current(account).orElseThrow(Conflict::new).standing();
+        Outage outage = swap.current(account).orElseThrow(Conflict::new);
+        Map<String, Answer> known = outage.standing().answers();
         Map<String, Answer> answers = new LinkedHashMap<>();
-        List<String> unanswered = new ArrayList<>();
-        for (String circuit : standing.state().picked()) {
-            Optional<Answer> answer =
-                    Answer.of(form.getOrDefault("thing." + circuit, all ? Answer.RUNNING.word() : ""));
-            answer.ifPresentOrElse(found -> answers.put(circuit, found), () -> unanswered.add(circuit));
+        Map<String, Answer> together = new LinkedHashMap<>(known);
+        for (String circuit : outage.standing().state().picked()) {
+            Answer.of(form.getOrDefault("thing." + circuit, "")).ifPresent(found -> together.put(circuit, found));
+            if (all) {
+                together.putIfAbsent(circuit, Answer.RUNNING);
+            }
+            if (together.containsKey(circuit) && together.get(circuit) != known.get(circuit)) {
+                answers.put(circuit, together.get(circuit));
+            }
         }
-        boolean allRun = unanswered.isEmpty() && answers.values().stream().allMatch(Answer::fine);
-        boolean complete = allRun || finish && unanswered.isEmpty();
+        long open = outage.standing().state().picked().stream()
+                .filter(circuit -> !together.containsKey(circuit))
+                .count();
+        boolean allFine = open == 0 && together.values().stream().allMatch(Answer::fine);
+        boolean complete = allFine || finish && open == 0;
         swap.answer(account, seen, answers, complete);
-        if (!unanswered.isEmpty()) {
-            flash.addFlashAttribute("refused", words.say("notice.walk-unanswered", "things", unanswered.size()));
-        } else if (!complete) {
+        if (open > 0 && room.isEmpty()) {
+            flash.addFlashAttribute("refused", words.say("notice.walk-unanswered", "things", open));
+        } else if (open == 0 && !complete) {
             flash.addFlashAttribute("refused", words.say("notice.walk-silent"));
+        }
+        return BACK;
+    }
+
+    /** Somebody says that they walk round in a room. */
+    @PostMapping("/walk-round/room")
+    String takeRoom(@AuthenticationPrincipal Account account, @RequestParam int seen, @RequestParam String room) {
+        Outage outage = swap.current(account).orElseThrow(Conflict::new);
+        boolean exists = outage.household().rooms().containsKey(room) || room.equals(say("swap.swap.elsewhere"));
+        if (exists) {
+            swap.takeRoom(account, seen, room);
         }
         return BACK;
     }

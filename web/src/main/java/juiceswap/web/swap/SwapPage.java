@@ -125,7 +125,7 @@ public record SwapPage(
 
     /**
      * A reading that says stop, what may be behind it, and the form to take it again; {@code readingAgain} while that is
-     * being filled in.
+     * being filled in, {@code mayReadAgain} once nothing is drawn from the set any more.
      */
     public record Stop(
             String where,
@@ -134,10 +134,11 @@ public record SwapPage(
             String action,
             ReadingForm readings,
             boolean readingAgain,
+            boolean mayReadAgain,
             List<LikelyCauses.Likely> likely) {}
 
-    /** Things to look at in one room. */
-    public record RoomView(String name, List<ThingView> things) {}
+    /** Things to look at in one room, and who does; empty where nobody has said so. */
+    public record RoomView(String name, List<ThingView> things, String by) {}
 
     /** {@code answer} is running, silent, tripped, needs-restart or empty; {@code hints} say what may be done. */
     public record ThingView(String circuit, String label, String answer, List<String> hints) {}
@@ -176,8 +177,17 @@ public record SwapPage(
         }
     }
 
-    /** Somebody else: where, and what they are doing. */
-    public record Other(String name, String place, String doing) {}
+    /**
+     * Somebody else.
+     *
+     * @param place where, empty when they have not said
+     * @param since how long ago they said so, in words
+     * @param doing what
+     * @param silent how long nothing was heard of them, in words; empty when they can be counted on
+     * @param guest joined with the code; {@code watcher} looks on only
+     */
+    public record Other(
+            String name, String place, String since, String doing, String silent, boolean guest, boolean watcher) {}
 
     /**
      * The street's power.

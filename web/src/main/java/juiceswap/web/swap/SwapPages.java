@@ -9,6 +9,7 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -162,6 +163,14 @@ public class SwapPages {
                 watches.watch(outage, standing),
                 cards.card(standing, household, plan, view.part(), view.askedAction(), view.askedCircuit()),
                 cards.asks(standing, household, plan));
+    }
+
+    /** Everybody who is to be counted after an alarm: who lives here, and who is here. */
+    public List<String> heads(Outage outage) {
+        Set<String> heads = new LinkedHashSet<>();
+        outage.household().about().people().forEach(person -> heads.add(person.name()));
+        heads.addAll(crews.everybody(outage));
+        return List.copyOf(heads);
     }
 
     /** What has happened, the newest first, for somebody who takes over. */
@@ -353,6 +362,7 @@ public class SwapPages {
                 stop.action().word(),
                 typed == null ? ReadingForm.empty(standing, stop.action()) : typed,
                 typed != null,
+                standing.course().openedSinceStop(),
                 stop.action() == Action.MEASURE_UTILITY
                                 || !stop.measured().readings().ofSupply()
                         ? List.of()
@@ -381,7 +391,8 @@ public class SwapPages {
             }
         }
         if (!things.isEmpty()) {
-            rooms.add(new SwapPage.RoomView(name, things));
+            rooms.add(
+                    new SwapPage.RoomView(name, things, standing.walk().rooms().getOrDefault(name, "")));
         }
     }
 

@@ -28,6 +28,7 @@ import juiceswap.core.measure.Quantity;
 import juiceswap.core.meter.VoltageCause;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.EventKind;
+import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Fuel;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -110,6 +111,18 @@ public class Words {
                 label,
                 "way",
                 say("way." + (action == Action.PLATE_TO_UTILITY ? way.opposite() : way).word()));
+    }
+
+    /** How the set is bonded now, and what that makes on the house and alone: the same sentence wherever it is spoken of. */
+    public String bond(Setup setup, Bond now) {
+        return say(
+                "bond.sentence",
+                "bond",
+                now.word(),
+                "reaches",
+                setup.transfer().houseBondReaches() ? "yes" : "no",
+                "wired",
+                setup.transfer().kind().wired() ? "yes" : "no");
     }
 
     /** What would happen if the rule were broken. */

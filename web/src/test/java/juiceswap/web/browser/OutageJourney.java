@@ -121,7 +121,7 @@ abstract class OutageJourney {
                 person.go("/swap");
                 return;
             }
-            Map<String, String> good = Map.of("l1n", "121", "l2n", "120");
+            Map<String, String> good = Map.of("l1n", "121", "l2n", "120", "early", "true");
             swap.confirm(
                     ines,
                     standing.sequence(),

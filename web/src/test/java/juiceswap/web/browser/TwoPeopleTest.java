@@ -164,14 +164,14 @@ class TwoPeopleTest extends OutageJourney {
         long outage = swap.current(account("ines")).orElseThrow().id();
         String old = guests.code(outage);
         assertThat(guests.code(outage)).isEqualTo(old).hasSize(6);
-        assertThat(guests.join(old, "Ines", "here").refused()).isEqualTo(Guests.Refused.NAME_TAKEN);
+        assertThat(guests.join(old, "Ines", false, "here").refused()).isEqualTo(Guests.Refused.NAME_TAKEN);
         guests.renewCode(outage);
         for (int tries = 0; tries < 10; tries++) {
-            assertThat(guests.join(old, "Mo", "there").refused()).isEqualTo(Guests.Refused.WRONG_CODE);
+            assertThat(guests.join(old, "Mo", false, "there").refused()).isEqualTo(Guests.Refused.WRONG_CODE);
         }
         String fresh = guests.code(outage);
-        assertThat(guests.join(fresh, "Mo", "there").refused()).isEqualTo(Guests.Refused.TOO_MANY_TRIES);
-        assertThat(guests.join(fresh, "Mo", "elsewhere").guest().outageId()).isEqualTo(outage);
+        assertThat(guests.join(fresh, "Mo", false, "there").refused()).isEqualTo(Guests.Refused.TOO_MANY_TRIES);
+        assertThat(guests.join(fresh, "Mo", false, "elsewhere").guest().outageId()).isEqualTo(outage);
     }
 
     @Test

@@ -74,7 +74,9 @@ class EventJsonTest {
                 new Event.LoadMeasured("fridge", 240),
                 new Event.Stalled(StallCause.LOW_OIL),
                 new Event.Alarmed(),
-                new Event.AllClear(),
+                new Event.AllClear(List.of("Ines", "Bram")),
+                new Event.TookRoom("Kitchen"),
+                new Event.AllRight(),
                 new Event.Ended());
     }
 

@@ -12,8 +12,11 @@ import juiceswap.core.house.Choice;
 import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Estimate;
 import juiceswap.core.house.Leg;
+import juiceswap.core.house.Need;
+import juiceswap.core.household.DeviceQuestion;
 import juiceswap.core.household.HomeLoad;
 import juiceswap.core.household.Household;
+import juiceswap.core.rotation.StandingNeed;
 import juiceswap.web.drawing.PanelView;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -200,5 +203,66 @@ class HouseholdDetailsTest {
                         invalid -> assertThat(invalid.problems())
                                 .extracting(InvalidInput.Problem::field)
                                 .contains(pointer));
+    }
+
+    /** What is on the device's own panel is offered; the rest stays on utility power. */
+    @Test
+    void onlyWhatAnOwnPanelHoldsIsReached() throws IOException {
+        Household whole = with(json -> ((ObjectNode) json.path("setup").path("transfer")).put("kind", "subpanel"));
+        assertThat(DeviceQuestion.of(whole)).contains(DeviceQuestion.WHAT_IS_ON_IT);
+        Household own = whole.withOwnPanel(List.of("fridge", "stove", "lamp", "lights"), "Main panel");
+        assertThat(DeviceQuestion.of(own)).doesNotContain(DeviceQuestion.WHAT_IS_ON_IT);
+        assertThat(own.circuits().stream().filter(own::reaches).map(one -> one.id()))
+                .containsExactly("fridge", "lights", "stove", "lamp");
+        assertThat(own.find("range").circuit().lockedOff()).isTrue();
+        assertThat(own.find("range").choice(Occasion.WINTER)).isEqualTo(Choice.OFF);
+        assertThat(HouseholdJson.read(HouseholdJson.write(own), schemas)).isEqualTo(own);
+        assertThatThrownBy(() -> whole.withOwnPanel(List.of("nothing"), "Main panel"))
+                .hasMessageContaining("own-panel-empty");
+        Household interlock = with(json -> {});
+        assertThatThrownBy(() -> interlock.withOwnPanel(List.of("fridge"), "Main panel"))
+                .hasMessageContaining("whole-panel");
+    }
+
+    @Test
+    void anInputBreakerAwayFromTheMainIsQuestioned() throws IOException {
+        assertThat(DeviceQuestion.of(with(json -> {}))).isEmpty();
+        Household away =
+                with(json -> panel(json).put("spaces", 28).putArray("inputSpaces").add(25).add(27));
+        assertThat(DeviceQuestion.of(away)).containsExactly(DeviceQuestion.INPUT_NOT_BESIDE_MAIN);
+        Household untold = with(json -> panel(json).remove("inputSpaces"));
+        assertThat(DeviceQuestion.of(untold)).containsExactly(DeviceQuestion.WHERE_IS_THE_INPUT);
+    }
+
+    @Test
+    void theBatteryOfAnAutomaticBoxIsKept() throws IOException {
+        Household box = with(json -> {
+            ObjectNode transfer = (ObjectNode) json.path("setup").path("transfer");
+            transfer.put("kind", "automatic-circuits");
+            transfer.putArray("rideThrough").add("router").add("lamp");
+            transfer.put("rideThroughWattHours", 330);
+        });
+        var battery = box.setup().transfer().rideThrough();
+        assertThat(battery.circuits()).containsExactly("router", "lamp");
+        assertThat(battery.hours(165)).isEqualTo(2);
+        assertThat(HouseholdJson.read(HouseholdJson.write(box), schemas)).isEqualTo(box);
+        assertThat(box.without("router").setup().transfer().rideThrough().circuits())
+                .containsExactly("lamp");
+    }
+
+    @Test
+    void whatMustRunIsOnWhateverElseItKeeps() throws IOException {
+        Household file = with(json -> {});
+        assertThat(file.wanted(Occasion.WINTER).standing())
+                .contains(new StandingNeed.AlwaysOn("freezer", Need.Priority.PROPERTY, null))
+                .noneMatch(need ->
+                        need instanceof StandingNeed.AlwaysOn && need.circuit().equals("well"));
+    }
+
+    @Test
+    void howTheCordComesInIsKept() throws IOException {
+        Household gap = with(json -> json.withObject("/supply").put("wayIn", "through-opening"));
+        assertThat(gap.supply().placement().leavesGap()).isTrue();
+        assertThat(HouseholdJson.read(HouseholdJson.write(gap), schemas)).isEqualTo(gap);
     }
 }

@@ -126,8 +126,8 @@ class SwapServiceTest {
 
     @Test
     void twoStepsInsideAtOnceDoNotBothWin() {
-        write(Event.Done.step(Action.CHECK_CO_ALARM, null));
-        assertThrows(Conflict.class, () -> swap.confirm(INES, 1, Action.UNPLUG_SENSITIVE, null, Map.of()));
+        write(Event.Done.step(Action.UNPLUG_SENSITIVE, null));
+        assertThrows(Conflict.class, () -> swap.confirm(INES, 1, Action.BRANCHES_OFF, null, Map.of()));
         write(new Event.Corrected(Standing.of(household.setup(), log).state()));
         assertThrows(Conflict.class, () -> swap.confirm(INES, 1, Action.CHECK_PLACEMENT, null, Map.of()));
         nothingWritten();
@@ -297,7 +297,7 @@ class SwapServiceTest {
 
     @Test
     void anAllClearWithoutAnAlarmSaysNothing() {
-        swap.allClear(INES, 1);
+        swap.allClear(INES, 1, java.util.List.of());
         swap.engineStoppedInCleanAir(INES);
         nothingWritten();
         swap.alarm(INES);

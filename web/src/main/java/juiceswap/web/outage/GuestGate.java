@@ -1,0 +1,59 @@
+package juiceswap.web.outage;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.Optional;
+import java.util.Set;
+import juiceswap.web.outage.Helpers.Role;
+import juiceswap.web.security.Account;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.authentication.logout.SecurityContextLogoutHandler;
+import org.springframework.web.servlet.HandlerInterceptor;
+import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+
+/**
+ * What somebody who joined with the code may do is asked at each of their requests: a member may have taken them off, or let
+ * them only look on, since their page was drawn.
+ */
+@Configuration
+class GuestGate implements WebMvcConfigurer, HandlerInterceptor {
+    /** All that somebody who looks on can send. */
+    private static final Set<String> OPEN_TO_WATCHERS = Set.of("/swap/co-alarm", "/swap/leave", "/theme", "/sign-out");
+
+    private final Helpers helpers;
+
+    GuestGate(Helpers helpers) {
+        this.helpers = helpers;
+    }
+
+    @Override
+    public void addInterceptors(InterceptorRegistry registry) {
+        registry.addInterceptor(this).excludePathPatterns("/assets/**", "/join", "/error", "/api/**");
+    }
+
+    @Override
+    public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler)
+            throws IOException {
+        Authentication signedIn = SecurityContextHolder.getContext().getAuthentication();
+        if (signedIn == null || !(signedIn.getPrincipal() instanceof Account account) || !account.guest()) {
+            return true;
+        }
+        Optional<Role> role = helpers.roleOf(account);
+        if (role.isEmpty()) {
+            new SecurityContextLogoutHandler().logout(request, response, signedIn);
+            response.sendRedirect("/join?off=yes");
+            return false;
+        }
+        boolean sends = HttpMethod.POST.matches(request.getMethod());
+        if (role.get() == Role.WATCHER && sends && !OPEN_TO_WATCHERS.contains(request.getRequestURI())) {
+            response.sendError(HttpServletResponse.SC_FORBIDDEN);
+            return false;
+        }
+        return true;
+    }
+}
