@@ -250,7 +250,7 @@ document.addEventListener('alpine:init', () => {
       const busy = active && typing(active);
       // the page that leads through it says it already
       const leads = document.querySelector('main.swap, main[data-alarm]');
-      if (leads && !busy && !document.hidden) { this.ringUrgent(box); localStorage.setItem('urgent-read', box.dataset.key); return; }
+      if (leads && !busy && !document.hidden && box.dataset.loud === 'true' && box.dataset.kind !== 'alone') { this.ringUrgent(box); localStorage.setItem('urgent-read', box.dataset.key); return; }
       box.hidden = false;
       box.focus();
       box.querySelector('[data-understood]').addEventListener('click', () => {
@@ -326,7 +326,8 @@ document.addEventListener('alpine:init', () => {
       // a page that is being filled in, or that says what was wrong with what was, stays as it is: only the head above it,
       // with the Line and whatever is dangerous, is taken
       const still = document.querySelector('main').dataset.still;
-      const filling = () => document.activeElement && typing(document.activeElement) || document.querySelector('main .problem, main [aria-invalid=true]');
+      const typed = () => [...document.querySelectorAll('main form[method=post] input[type=text], main textarea')].some((field) => field.value !== field.defaultValue);
+      const filling = () => document.activeElement && typing(document.activeElement) || document.querySelector('main .problem, main [aria-invalid=true]') || typed();
       if (!still && filling()) this.$root.querySelector('[data-stale]')?.removeAttribute('hidden');
       const answer = await fetch(still || location.pathname + location.search, { headers: { Accept: 'text/html', 'Juice-By-Itself': 'yes' } });
       if (!answer.ok) return;

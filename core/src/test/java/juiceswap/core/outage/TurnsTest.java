@@ -181,8 +181,10 @@ class TurnsTest {
         assertThat(Turns.stillMeant(standing.changeover(), log, 1, Action.MEASURE_GENERATOR))
                 .isFalse();
         write(interlock, Event.Done.step(Action.BRANCHES_OFF, null));
-        assertThat(Turns.stillMeant(standing.changeover(), log, 2, Action.MAIN_OFF)).isFalse();
-        assertThat(Turns.stillMeant(standing.changeover(), log, 2, Action.CHECK_CO_ALARM)).isTrue();
+        assertThat(Turns.stillMeant(standing.changeover(), log, 2, Action.MAIN_OFF))
+                .isFalse();
+        assertThat(Turns.stillMeant(standing.changeover(), log, 2, Action.CHECK_CO_ALARM))
+                .isTrue();
         assertThat(Turns.stillMeant(standing.changeover(), log, 7, Action.CHECK_PLACEMENT))
                 .isFalse();
     }

@@ -1,5 +1,6 @@
 package juiceswap.web.outage;
 
+import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -39,6 +40,10 @@ class GuestGate implements WebMvcConfigurer, HandlerInterceptor {
     @Override
     public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler)
             throws IOException {
+        if (request.getDispatcherType() == DispatcherType.ASYNC) {
+            // the end of a stream that was let in at its beginning
+            return true;
+        }
         Authentication signedIn = SecurityContextHolder.getContext().getAuthentication();
         if (signedIn == null || !(signedIn.getPrincipal() instanceof Account account) || !account.guest()) {
             return true;

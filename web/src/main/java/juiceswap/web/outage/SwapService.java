@@ -133,8 +133,13 @@ public class SwapService {
             throw new Conflict();
         }
         Changeover changeover = standing.changeover();
+        boolean readsAgain = standing.stop() != null && standing.stop().action() == action;
+        if (readsAgain && !standing.course().openedSinceStop()) {
+            return new Outcome.OffFirst();
+        }
         Trial trial = Planner.attempt(changeover, standing.goal(), standing.state(), action, circuit);
-        if (!trial.allowed()) {
+        // what a stop was read at is read again for itself: how the rest stands is settled by the plan that follows
+        if (!trial.allowed() && !readsAgain) {
             List<String> room = circuit != null && trial.broken().equals(List.of(Rule.CAPACITY))
                     ? MakeRoom.toClose(changeover.setup(), standing.state().picked(), circuit)
                             .orElse(null)
@@ -143,10 +148,6 @@ public class SwapService {
         }
         if (action == Action.CONFIRM_UTILITY && !outage.streetHasHeld(standing, clock.instant())) {
             return new Outcome.TooEarly();
-        }
-        boolean readsAgain = standing.stop() != null && standing.stop().action() == action;
-        if (readsAgain && !standing.course().openedSinceStop()) {
-            return new Outcome.OffFirst();
         }
         if (!Measuring.takesReadings(action)) {
             return confirm(account, outage, Event.Done.step(action, circuit), new Form(typed));

@@ -69,16 +69,22 @@ public class Urgents {
                             words.causes(halted.measured().causes()),
                             firstOf(outage, account)));
         }
-        if (standing.goal() == Goal.MAKE_SAFE && !standing.plan().steps().isEmpty()) {
-            return last(outage, event -> event instanceof Event.Chosen)
-                    .map(entry -> urgent(outage, entry, "safe", words.say("urgent.safe"), firstOf(outage, account)));
-        }
-        return over(outage).or(() -> alone(outage, account));
+        return over(outage, account).or(() -> makeSafe(outage, account)).or(() -> alone(outage, account));
     }
 
-    private Optional<Urgent> over(Outage outage) {
-        Optional<Entry> clear =
-                last(outage, event -> event instanceof Event.AllClear).filter(this::lately);
+    private Optional<Urgent> makeSafe(Outage outage, Account account) {
+        Standing standing = outage.standing();
+        if (standing.goal() != Goal.MAKE_SAFE || standing.plan().steps().isEmpty()) {
+            return Optional.empty();
+        }
+        return last(outage, event -> event instanceof Event.Chosen)
+                .map(entry -> urgent(outage, entry, "safe", words.say("urgent.safe"), firstOf(outage, account)));
+    }
+
+    /** That an alarm or a stop is over, told to all but who has said so. */
+    private Optional<Urgent> over(Outage outage, Account account) {
+        Optional<Entry> clear = last(outage, event -> event instanceof Event.AllClear)
+                .filter(entry -> lately(entry) && !entry.who().equals(account.displayName()));
         if (clear.isPresent()) {
             return clear.map(entry -> urgent(
                     outage,
@@ -89,7 +95,8 @@ public class Urgents {
         }
         List<Entry> lived = outage.standing().lived();
         for (int i = lived.size() - 1; i > 0 && lately(lived.get(i)); i--) {
-            boolean lifts = lived.get(i).event() instanceof Event.Done done
+            boolean lifts = !lived.get(i).who().equals(account.displayName())
+                    && lived.get(i).event() instanceof Event.Done done
                     && done.measured() != null
                     && lived.subList(0, i).stream().anyMatch(entry -> stops(entry, done))
                     && !liftedBefore(lived, i, done);

@@ -108,6 +108,10 @@ public class Guests {
                 .set(HELPER.ROLE, looksOn ? "watcher" : "helper")
                 .set(HELPER.SEEN_AT, clock.instant().atOffset(ZoneOffset.UTC))
                 .execute();
+        // the others see at once who has come
+        db.execute(
+                "select pg_notify('outage_event', {0})",
+                org.jooq.impl.DSL.val(outage.get(OUTAGE.HOUSEHOLD_ID) + " people"));
         return new Joined(Account.guest(outage.get(OUTAGE.HOUSEHOLD_ID), id, name), null);
     }
 

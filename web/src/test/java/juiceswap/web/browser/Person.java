@@ -90,7 +90,18 @@ final class Person {
             }
             page.keyboard().press("Enter");
         }
+        page.waitForFunction("() => !sessionStorage.getItem('unsent')");
+        if (page.locator("[data-early]").count() > 0) {
+            page.locator("[data-early]").focus();
+            page.keyboard().press("Enter");
+        }
         answered(before);
+    }
+
+    /** Waits until nothing is on its way from that page any more. */
+    static void settled(Page page) {
+        page.waitForLoadState();
+        page.waitForFunction("() => !sessionStorage.getItem('unsent')");
     }
 
     /** Waits until the page takes keys. */

@@ -25,8 +25,11 @@ class SwapJourneyTest extends OutageJourney {
         assertThat(out.indexOf("Switch the main breaker OFF")).isLessThan(out.indexOf("Switch the generator input ON"));
         goBack(person);
         List<String> back = person.follow(ON_UTILITY, confirm);
-        assertThat(back.indexOf("Read both legs of the utility"))
-                .isLessThan(back.indexOf("Switch the branch breakers ON, one at a time"));
+        // one test circuit after the other is read under a load before the rest comes on
+        List<String> read =
+                back.stream().filter(title -> title.endsWith("read both legs")).toList();
+        assertThat(read).hasSize(2);
+        assertThat(back.indexOf(read.get(1))).isLessThan(back.indexOf("Switch the branch breakers ON, one at a time"));
         assertThat(back).contains("Set the bond switch to BONDED", "Slide the plate down, off the main");
     }
 
@@ -83,12 +86,14 @@ class SwapJourneyTest extends OutageJourney {
         assertThat(ines.title()).isEqualTo("Switch the generator input OFF");
         // on another page of another person, without a reload
         assertThat(bram.page.locator(".stop-strip")).containsText("First: Switch the generator input OFF");
+        // it can be read again only once the breaker is OFF
+        assertThat(ines.page.getByText("First turn the generator breaker OFF.")).isVisible();
+        ines.confirm();
+        assertThat(ines.title()).isEqualTo("Switch the breaker on the set OFF");
         ines.page.getByText("The reading was wrong: read again").click();
         ines.page.locator("details[open] input[name=l1n]").fill("12x");
         ines.page.getByRole(AriaRole.BUTTON, named("Judge it")).click();
         assertThat(ines.page.locator("details[open] input[name=l1n]")).hasValue("12x");
-        ines.confirm();
-        assertThat(ines.title()).isEqualTo("Switch the breaker on the set OFF");
         ines.confirm();
         ines.confirm();
         assertThat(ines.title()).isEqualTo("It is safe now");
@@ -130,7 +135,7 @@ class SwapJourneyTest extends OutageJourney {
         ines.confirm();
         bram.page.locator("[data-key=done]").click();
         assertThat(bram.page.locator(".notice[role=alert]"))
-                .containsText("Ines was faster: “CO alarm tested”. Nothing of yours was written.");
+                .containsText("Not taken: CO alarm tested. Ines has since confirmed: CO alarm tested.");
         assertThat(bram.seen()).isEqualTo(seen + 1);
         assertThat(bram.title()).isEqualTo("Unplug delicate electronics");
     }
@@ -179,14 +184,15 @@ class SwapJourneyTest extends OutageJourney {
         assertThat(ines.page.locator("[data-key=done]")).hasCount(0);
         ines.page.getByText("The engine is stopped, from clean air").click();
         assertThat(ines.page.getByText("The engine is stopped, from clean air")).hasCount(0);
-        ines.page.locator("input[value=counted]").check();
+        ines.page.locator("input[name=counted][value=Ines]").check();
         ines.page.locator("main form button").last().click();
-        assertThat(ines.page.getByText("nobody goes back before all three are true"))
-                .isVisible();
-        for (String sure : List.of("counted", "air", "cause")) {
+        assertThat(ines.page.getByText("Not yet counted: Bram")).isVisible();
+        for (String sure : List.of("Ines", "Bram", "air", "cause")) {
             ines.page.locator("input[value=" + sure + "]").check();
         }
         ines.page.locator("main form button").last().click();
+        // everybody is told who has cleared it
+        assertThat(bram.page.locator("#urgent")).containsText("Ines says that all is clear");
         assertThat(ines.page.locator(".stop-strip")).hasCount(0);
         assertThat(swap.current(account("ines"))
                         .orElseThrow()

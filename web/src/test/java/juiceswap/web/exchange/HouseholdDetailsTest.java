@@ -227,8 +227,8 @@ class HouseholdDetailsTest {
     @Test
     void anInputBreakerAwayFromTheMainIsQuestioned() throws IOException {
         assertThat(DeviceQuestion.of(with(json -> {}))).isEmpty();
-        Household away =
-                with(json -> panel(json).put("spaces", 28).putArray("inputSpaces").add(25).add(27));
+        Household away = with(json ->
+                panel(json).put("spaces", 28).putArray("inputSpaces").add(25).add(27));
         assertThat(DeviceQuestion.of(away)).containsExactly(DeviceQuestion.INPUT_NOT_BESIDE_MAIN);
         Household untold = with(json -> panel(json).remove("inputSpaces"));
         assertThat(DeviceQuestion.of(untold)).containsExactly(DeviceQuestion.WHERE_IS_THE_INPUT);

@@ -265,11 +265,25 @@ class HouseEditingTest {
         Account owner = accounts.create(home, "Ines", "ines" + home, "estuary-lantern", "owner");
         Account helper = accounts.create(home, "Bram", "bram" + home, "estuary-lantern", "helper");
         Account guest = Account.guest(home, 1, "Nils");
-        for (String address : List.of("start", "sensor", "new-code", "put-aside", "take-up")) {
+        for (String address : List.of(
+                "start",
+                "sensor",
+                "new-code",
+                "put-aside",
+                "take-up",
+                "all-clear",
+                "aim",
+                "choose",
+                "end",
+                "go-back",
+                "hand-over",
+                "gone",
+                "take-off",
+                "let")) {
             assertThat(answer(pages, guest, "/swap/" + address)).as(address).isEqualTo(403);
             assertThat(answer(pages, helper, "/swap/" + address)).as(address).isNotEqualTo(403);
         }
-        assertThat(answer(pages, guest, "/swap/end?seen=1")).isNotEqualTo(403);
+        assertThat(answer(pages, guest, "/swap/make-safe")).isNotEqualTo(403);
         for (String address : List.of("/house/token", "/house/token/7/revoke")) {
             assertThat(answer(pages, guest, address)).as(address).isEqualTo(403);
             assertThat(answer(pages, helper, address)).as(address).isEqualTo(403);

@@ -1,0 +1,192 @@
+package juiceswap.web.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.List;
+import java.util.Map;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.outage.Answer;
+import org.junit.jupiter.api.Test;
+
+/** Nobody is hurt by not knowing what another has done. */
+class TogetherTest extends OutageJourney {
+    private static final String CO_BUTTON = "button[aria-label='CO alarm or headache: everybody out']";
+
+    private Person joins(Person member, String name, String how) {
+        String code = member.page.locator(".join .code").textContent();
+        Person guest = person(390, 844);
+        guest.go("/join");
+        guest.page.locator("[name=code]").fill(code);
+        guest.page.locator("[name=name]").fill(name);
+        guest.page.getByRole(AriaRole.BUTTON).getByText(how).click();
+        assertThat(guest.page.locator("main.swap")).isVisible();
+        return guest;
+    }
+
+    /** Over a field in focus with a reading half typed, which is there again afterwards. */
+    @Test
+    void anAlarmCutsThroughAHalfTypedReading() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, Action.MEASURE_GENERATOR);
+        Person bram = person(390, 844).enter("bram");
+        bram.go("/swap");
+        ines.page.locator("input[name=l1n]").fill("12");
+        ines.page.locator("input[name=l1n]").focus();
+        bram.page.locator(CO_BUTTON).click();
+        Locator urgent = ines.page.locator("#urgent");
+        assertThat(urgent).isVisible();
+        assertThat(urgent).containsText("CO alarm. Everybody out, now");
+        assertThat(urgent).containsText("Bram");
+        assertThat(ines.page.locator("html[data-urgent]")).hasCount(1);
+        ines.page.locator("[data-understood]").click();
+        assertThat(urgent).isHidden();
+        assertThat(ines.page.locator("input[name=l1n]")).hasValue("12");
+    }
+
+    /** Whoever is outside is sent to the breaker on the set, whoever is at the panel to the one there. */
+    @Test
+    void aStopSaysWhatToDoFirstWhereOneIs() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, Action.MEASURE_LOADED);
+        ines.page.locator(".crew button[value=panel]").click();
+        assertThat(ines.page.locator(".crew button[value=panel]")).hasAttribute("aria-pressed", "true");
+        Person bram = person(390, 844).enter("bram");
+        bram.go("/swap");
+        bram.page.locator(".crew button[value=generator]").click();
+        assertThat(bram.page.locator(".crew button[value=generator]")).hasAttribute("aria-pressed", "true");
+        bram.go("/house");
+        ines.read(Map.of("l1n", "88", "l2n", "151"));
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator("main h1")).hasText("Switch the generator input OFF");
+        assertThat(bram.page.locator("#urgent")).isVisible();
+        assertThat(bram.page.locator("#urgent .alarm")).containsText("Switch the breaker on the set OFF");
+    }
+
+    /** The steps are on the page; what could not be sent says so, and goes out by itself. */
+    @Test
+    void alarmAndMakingSafeWorkWithoutAConnection() {
+        Person ines = startsOutage(390, 844);
+        advance(ines, Action.PICK_UP);
+        BrowserContext connection = ines.page.context();
+        connection.setOffline(true);
+        ines.page.getByText("Something is wrong: make safe").click();
+        Locator shout = ines.page.locator("#shout");
+        assertThat(shout).isVisible();
+        assertThat(shout).containsText("Not sent: shout");
+        assertThat(shout.locator("li").first()).containsText("Switch the");
+        connection.setOffline(false);
+        assertThat(shout).isHidden();
+        assertThat(ines.page.locator("main h1")).containsText("Switch the");
+        assertThat(standing().goal()).isEqualTo(juiceswap.core.changeover.Goal.MAKE_SAFE);
+        connection.setOffline(true);
+        ines.page.locator(CO_BUTTON).click();
+        assertThat(shout).containsText("Everybody out. Now.");
+        assertThat(shout).containsText("Not sent: shout");
+        assertThat(standing().alarmed()).isFalse();
+        connection.setOffline(false);
+        assertThat(ines.page.locator("main h1")).hasText("Everybody out. Now.");
+        assertThat(standing().alarmed()).isTrue();
+    }
+
+    /** Looks on, raises the alarm, and can do nothing else; a helper clears no alarm. */
+    @Test
+    void whatAWatcherAndAHelperMayDo() {
+        Person ines = startsOutage(1280, 800);
+        Person kit = joins(ines, "Kit", "I only look on");
+        Person jo = joins(ines, "Jo", "I can help");
+        assertThat(kit.page.locator("main")).containsText("Next: Test the carbon monoxide alarm indoors");
+        assertThat(kit.page.locator("[data-key=done], [data-key=make-safe], .join .code"))
+                .hasCount(0);
+        int seen = standing().sequence();
+        Object status = kit.page.evaluate(
+                "() => { const form = new URLSearchParams(new FormData(document.querySelector('form')));"
+                        + " form.set('seen', '1'); form.set('action', 'check-co-alarm');"
+                        + " return fetch('/swap/confirm', { method: 'POST', body: form }).then(answer => answer.status) }");
+        assertThat(status).isEqualTo(403);
+        assertThat(standing().sequence()).isEqualTo(seen);
+        kit.page.getByRole(AriaRole.BUTTON).getByText("CO alarm").first().click();
+        assertThat(ines.page.locator("main h1")).hasText("Everybody out. Now.");
+        jo.go("/swap");
+        assertThat(jo.page.locator("main")).containsText("Only somebody of the household");
+        assertThat(jo.page.locator("form[action='/swap/all-clear']")).hasCount(0);
+        assertThat(standing().alarmed()).isTrue();
+    }
+
+    /** Removed: the pages end at once, the old code is worth nothing, and the name is free again. */
+    @Test
+    void whoIsRemovedIsOutAtOnce() {
+        Person ines = startsOutage(1280, 800);
+        String code = ines.page.locator(".join .code").textContent();
+        Person jo = joins(ines, "Jo", "I can help");
+        ines.page
+                .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Remove Jo from this outage"))
+                .click();
+        assertThat(jo.page.locator("main")).containsText("You were taken off this outage.");
+        assertThat(ines.page.locator(".join .code")).not().hasText(code);
+        ines.page.locator(".join").isVisible();
+        Person again = joins(ines, "Jo", "I can help");
+        assertThat(again.page.locator("main h1")).hasText("Test the carbon monoxide alarm indoors");
+        again.page.getByText("Somebody helps?").click();
+        again.page.getByText("I leave").click();
+        assertThat(again.page.locator("main")).containsText("You have left this outage.");
+    }
+
+    /** A test indoors that was confirmed offline is taken although breakers were switched meanwhile. */
+    @Test
+    void whatHasNothingToDoWithItIsNoConflict() {
+        Person ines = startsOutage(1280, 800);
+        int seen = ines.seen();
+        BrowserContext connection = ines.page.context();
+        connection.setOffline(true);
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator("[data-unsent]")).containsText("Not sent yet");
+        swap.confirm(account("bram"), seen, Action.BRANCHES_OFF, null, Map.of());
+        swap.confirm(account("bram"), seen + 1, Action.MAIN_OFF, null, Map.of());
+        connection.setOffline(false);
+        assertThat(ines.page.locator("main")).hasAttribute("data-seen", String.valueOf(seen + 3));
+        assertThat(ines.page.locator("[role=alert].notice")).hasCount(0);
+        assertThat(standing().state().done().has(juiceswap.core.changeover.Check.CHECK_CO_ALARM))
+                .isTrue();
+    }
+
+    /** Room by room, by two people at once: each tick stays. */
+    @Test
+    void theWalkRoundIsShared() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, Action.WALK_ROUND);
+        Person bram = person(390, 844).enter("bram");
+        bram.go("/swap");
+        List<String> rooms = ines.page
+                .locator("fieldset:has(input[type=radio]) legend span:first-child")
+                .allTextContents();
+        assertThat(rooms.size()).isGreaterThan(1);
+        String first = rooms.get(0);
+        bram.page
+                .locator("button[formaction='/swap/walk-round/room'][value='" + first + "']")
+                .click();
+        assertThat(ines.page.locator("main")).containsText("Bram walks here");
+        Locator room = bram.page
+                .locator("fieldset")
+                .filter(new Locator.FilterOptions()
+                        .setHas(bram.page
+                                .locator("button[name=room][value='" + first + "']")
+                                .first()));
+        for (Locator idle : room.locator("input[value=idle]").all()) {
+            idle.check();
+        }
+        room.getByText("This room is done").click();
+        Person.settled(bram.page);
+        assertThat(standing().answers().values()).isNotEmpty().containsOnly(Answer.IDLE);
+        ines.page.getByText("All of it runs").click();
+        assertThat(ines.page.locator("main h1")).hasText(ON_GENERATOR);
+        assertThat(standing().lived().stream()
+                        .filter(entry -> entry.event() instanceof juiceswap.core.outage.Event.Answered answered
+                                && answered.answer() == Answer.IDLE))
+                .isNotEmpty();
+    }
+}
