@@ -253,8 +253,10 @@ document.addEventListener('alpine:init', () => {
       if (leads && !busy && !document.hidden && box.dataset.loud === 'true' && box.dataset.kind !== 'alone') { this.ringUrgent(box); localStorage.setItem('urgent-read', box.dataset.key); return; }
       box.hidden = false;
       box.focus();
+      const read = () => localStorage.setItem('urgent-read', box.dataset.key);
+      box.querySelectorAll('a, form').forEach((way) => way.addEventListener(way.matches('form') ? 'submit' : 'click', read));
       box.querySelector('[data-understood]').addEventListener('click', () => {
-        localStorage.setItem('urgent-read', box.dataset.key);
+        read();
         box.hidden = true;
         active?.focus?.();
       });

@@ -9,3 +9,6 @@ begin
     return null;
 end
 $$;
+
+-- printed beside the panel: with it any phone joins whatever outage goes on, should all phones of the house be flat
+alter table household add column printed_code text unique check (length(printed_code) = 6);

@@ -27,6 +27,7 @@ import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.PanelMap;
+import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.measure.Measures;
@@ -436,8 +437,12 @@ public final class Household {
                         : one)
                 .toList();
         List<HomePanel> panels = new ArrayList<>(wiring.panels());
+        boolean plate = device.kind().parting() == Parting.PLATE;
+        panels.set(0, new HomePanel("", "", panel().panel(), plate ? panel().inputSpaces() : List.of(), null));
         panels.add(stays);
-        return with(wiring.withPanels(panels).withCircuits(all));
+        // the main breaker that was written down is that of the house, not of this panel
+        Mounting own = new Mounting(null, mainAtBottom(), plateMoves());
+        return with(wiring.withPanels(panels).withCircuits(all).withMounting(own));
     }
 
     private String freePanelId() {

@@ -9,6 +9,7 @@ import juiceswap.core.capacity.LegWatts;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
+import juiceswap.core.house.Reach;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.Unexplained;
 import juiceswap.core.meter.Measured;
@@ -30,8 +31,11 @@ public final class Measuring {
 
     /** Whether two legs are to be read: the utility has them whatever the set makes. */
     public static boolean twoLegs(Standing standing, Action action) {
-        return action == Action.MEASURE_UTILITY
-                || standing.changeover().source().splitPhase();
+        Setup setup = standing.changeover().setup();
+        boolean oneOutlet = standing.changeover().kind().reach() == Reach.ONE_APPLIANCE
+                && action != Action.MEASURE_GENERATOR
+                && setup.circuits(standing.state().picked()).stream().noneMatch(Circuit::twoPole);
+        return action == Action.MEASURE_UTILITY || setup.source().splitPhase() && !oneOutlet;
     }
 
     /**

@@ -25,8 +25,8 @@ public enum Keeping implements Worded {
     MEDICINE("medicine", Priority.LIFE, 180, 45, 4.0, 8.0),
     HOUSE_WARM("house-warm", Priority.PROPERTY, 360, 150, 20.0, 12.0),
     HOT_WATER("hot-water", Priority.COMFORT, 720, 90, 55.0, 40.0),
-    /** A pit that fills in heavy rain. */
-    SUMP("sump", Priority.PROPERTY, 90, 10, null, null),
+    /** A pit that fills in heavy rain: a guess on the short side until the household has timed it. */
+    SUMP("sump", Priority.PROPERTY, 45, 10, null, null),
     SEWAGE("sewage", Priority.PROPERTY, 480, 15, null, null),
     /** What the pressure tank gives before the pump runs again. */
     WATER("water", Priority.PROPERTY, 240, 10, null, null),

@@ -21,6 +21,7 @@ import juiceswap.web.drawing.PanelView;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
+import juiceswap.web.security.Guests;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
@@ -32,6 +33,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
 
@@ -47,13 +49,20 @@ class PanelController {
     private static final int NEW_SPACES = 8;
 
     private final HouseEditing editing;
+    private final Guests guests;
     private final Households households;
     private final Catalogue catalogue;
     private final ITemplateEngine templates;
     private final Words words;
 
     PanelController(
-            HouseEditing editing, Households households, Catalogue catalogue, ITemplateEngine templates, Words words) {
+            HouseEditing editing,
+            Households households,
+            Catalogue catalogue,
+            ITemplateEngine templates,
+            Words words,
+            Guests guests) {
+        this.guests = guests;
         this.words = words;
         this.catalogue = catalogue;
         this.editing = editing;
@@ -471,6 +480,13 @@ class PanelController {
             panels.add(new Directory(panel, PanelView.of(file, panel, null), Shown.directory(file, panel)));
         }
         model.addAttribute("panels", panels);
+        model.addAttribute("printedCode", guests.printedCode(account.householdId()));
+        model.addAttribute(
+                "joinAddress",
+                ServletUriComponentsBuilder.fromCurrentContextPath()
+                        .path("/join")
+                        .build()
+                        .toUriString());
         return "house/directory";
     }
 

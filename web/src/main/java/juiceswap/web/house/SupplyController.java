@@ -29,6 +29,7 @@ import juiceswap.core.supply.Limits;
 import juiceswap.core.supply.Link;
 import juiceswap.core.supply.ParallelGenerators;
 import juiceswap.core.supply.Placement;
+import juiceswap.core.supply.PowerStation;
 import juiceswap.core.supply.Rating;
 import juiceswap.core.supply.Source;
 import juiceswap.core.supply.Source.BondChange;
@@ -49,6 +50,8 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class SupplyController {
     /** Points of the load at which a consumption may be told, in percent of the running watts. */
     private static final int[] PERCENTS = {0, 25, 50, 75, 100};
+
+    private static final double USUAL_MARGIN_PERCENT = 80;
 
     private final HouseEditing editing;
 
@@ -87,6 +90,8 @@ class SupplyController {
         if (!form.wrong()) {
             if (edit.equals("generator")) {
                 model.addAttribute("form", new Form(generatorValues(file)));
+            } else if (edit.equals("station")) {
+                model.addAttribute("form", new Form(stationValues(file)));
             } else if (edit.equals("link")) {
                 model.addAttribute(
                         "form",
@@ -328,6 +333,75 @@ class SupplyController {
         all.litresPerHour()
                 .forEach((percent, litres) -> values.put("litres-" + Shown.plain(percent), Shown.plain(litres)));
         return values;
+    }
+
+    private static Map<String, String> stationValues(Household file) {
+        Map<String, String> values = new HashMap<>();
+        if (file.supply().source() instanceof PowerStation station) {
+            values.put("output", station.splitPhase() ? "120/240" : "120");
+            values.put("runningWatts", Shown.plain(station.runningWatts()));
+            values.put("startingWatts", Shown.plain(station.startingWatts()));
+            values.put("wattHours", Shown.plain(station.wattHours()));
+            values.put("chargingWatts", Shown.plain(station.chargingWatts()));
+            values.put("marginPercent", Shown.plain(station.marginPercent()));
+            values.put("bond", station.bond().word());
+            putFlag(values, "outputSwitch", station.outputSwitch());
+            putFlag(values, "gfciOutlets", station.gfciOutlets());
+            putFlag(values, "considering", file.supply().considering());
+        }
+        return values;
+    }
+
+    /** A battery power station in the place of the generator. */
+    @PostMapping("/house/supply/station")
+    String saveStation(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        boolean done = editing.change(account, form, Phrase.of("change.changed-the-power-station"), house -> {
+            double running = above0(form, "runningWatts", "form.the-smaller-figure-on-the-2");
+            Double starting = form.number("startingWatts");
+            double wattHours = above0(form, "wattHours", "form.must-be-more-than-0");
+            double charging = above0(form, "chargingWatts", "form.must-be-more-than-0");
+            Double margin = form.number("marginPercent");
+            if (starting != null && starting < running) {
+                form.problem("startingWatts", "form.is-never-below-running-are");
+            }
+            form.requireSound();
+            PowerStation.Output output = new PowerStation.Output(
+                    form.value("output").equals("120/240"),
+                    running,
+                    starting == null ? running : starting,
+                    form.checked("outputSwitch"),
+                    form.checked("gfciOutlets"));
+            return house.withSupply(house.supply()
+                    .withSource(new PowerStation(
+                            output,
+                            wattHours,
+                            charging,
+                            margin == null ? USUAL_MARGIN_PERCENT : margin,
+                            house.setup().source().ambientC(),
+                            form.word(Bond.class, "bond", Bond.UNKNOWN)))
+                    .considering(form.checked("considering")));
+        });
+        if (done) {
+            flash.addFlashAttribute("taken", Phrase.of("told.saved"));
+            return "redirect:/house/supply";
+        }
+        model.addAttribute("form", form);
+        return show(account, "station", null, model);
+    }
+
+    private static double above0(Form form, String field, String missing) {
+        Double typed = form.number(field);
+        if (typed == null) {
+            form.problem(field, missing);
+        } else if (typed <= 0) {
+            form.problem(field, "form.must-be-more-than-0");
+        }
+        return typed == null ? 0 : typed;
     }
 
     private static void putFlag(Map<String, String> values, String field, boolean on) {

@@ -136,14 +136,16 @@ public class Urgents {
 
     /** Nobody else is there, the next thing is outside, and nothing was heard for a while. */
     private Optional<Urgent> alone(Outage outage, Account account) {
-        List<Helpers.Helper> present = helpers.present(outage.id());
         Instant now = clock.instant();
         Entry last = outage.log().get(outage.log().size() - 1);
+        // who only looks at a page is no help to somebody outside
+        boolean others = helpers.present(outage.id()).stream()
+                .anyMatch(helper -> helper.place() != null && !helper.name().equals(last.who()));
         Standing standing = outage.standing();
         boolean outside = standing.here() != null && standing.here().outside();
         boolean working = !standing.plan().steps().isEmpty();
         boolean unheard = last.at().isBefore(now.minus(ALONE_FOR));
-        if (outage.rehearsal() || present.size() > 1 || !outside || !working || !unheard) {
+        if (outage.rehearsal() || others || !outside || !working || !unheard) {
             return Optional.empty();
         }
         return Optional.of(urgent(

@@ -109,7 +109,8 @@ public class RotationWords {
     public List<String> shortfalls(RotationPlan plan, Household household) {
         List<String> lines = new ArrayList<>();
         plan.unmet().stream()
-                .filter(one -> !one.engineOff())
+                .filter(one -> !one.engineOff()
+                        && !plan.rotation().setup().circuit(one.circuit()).lockedOff())
                 .sorted(java.util.Comparator.comparingInt((RotationPlan.Unmet one) ->
                         -plan.rotation().needs().get(one.need()).weight()))
                 .forEach(one -> lines.add(words.say(
@@ -120,6 +121,14 @@ public class RotationWords {
                         Words.label(one.circuit(), household),
                         "time",
                         Words.hours(one.minutes()))));
+        List<String> outOfReach = plan.unmet().stream()
+                .map(RotationPlan.Unmet::circuit)
+                .filter(id -> plan.rotation().setup().circuit(id).lockedOff())
+                .distinct()
+                .toList();
+        if (!outOfReach.isEmpty()) {
+            lines.add(words.say("rotate.unmet.out-of-reach", "circuits", labels(outOfReach, household)));
+        }
         unattended(plan).ifPresent(lines::add);
         List<String> dark = plan.unmet().stream()
                 .filter(RotationPlan.Unmet::engineOff)

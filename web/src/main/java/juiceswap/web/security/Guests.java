@@ -1,6 +1,7 @@
 package juiceswap.web.security;
 
 import static juiceswap.web.db.Tables.HELPER;
+import static juiceswap.web.db.Tables.HOUSEHOLD;
 import static juiceswap.web.db.Tables.JOIN_CODE;
 import static juiceswap.web.db.Tables.OUTAGE;
 
@@ -60,6 +61,28 @@ public class Guests {
                 .fetchSingle(JOIN_CODE.CODE);
     }
 
+    /** The code that hangs printed at the panel; the same one each time it is asked for, until it is renewed. */
+    @Transactional
+    public String printedCode(long household) {
+        db.update(HOUSEHOLD)
+                .set(HOUSEHOLD.PRINTED_CODE, newCode())
+                .where(HOUSEHOLD.ID.eq(household), HOUSEHOLD.PRINTED_CODE.isNull())
+                .execute();
+        return java.util.Objects.requireNonNull(db.select(HOUSEHOLD.PRINTED_CODE)
+                .from(HOUSEHOLD)
+                .where(HOUSEHOLD.ID.eq(household))
+                .fetchSingle(HOUSEHOLD.PRINTED_CODE));
+    }
+
+    /** Makes the printed code worthless too: whoever was taken off may have read it. */
+    @Transactional
+    public void renewPrintedCode(long household) {
+        db.update(HOUSEHOLD)
+                .set(HOUSEHOLD.PRINTED_CODE, newCode())
+                .where(HOUSEHOLD.ID.eq(household), HOUSEHOLD.PRINTED_CODE.isNotNull())
+                .execute();
+    }
+
     /** Makes the old code worthless. Who has joined stays. */
     @Transactional
     public void renewCode(long outageId) {
@@ -82,9 +105,11 @@ public class Guests {
         String code = typedCode.toUpperCase(Locale.ROOT).replaceAll("[^0-9A-Z]", "");
         var outage = db.select(OUTAGE.ID, OUTAGE.HOUSEHOLD_ID)
                 .from(OUTAGE)
-                .join(JOIN_CODE)
+                .join(HOUSEHOLD)
+                .on(HOUSEHOLD.ID.eq(OUTAGE.HOUSEHOLD_ID))
+                .leftJoin(JOIN_CODE)
                 .on(JOIN_CODE.OUTAGE_ID.eq(OUTAGE.ID))
-                .where(JOIN_CODE.CODE.eq(code), OUTAGE.ENDED_AT.isNull())
+                .where(OUTAGE.ENDED_AT.isNull(), JOIN_CODE.CODE.eq(code).or(HOUSEHOLD.PRINTED_CODE.eq(code)))
                 .fetchOne();
         if (outage == null) {
             wrongTries.remember(caller);

@@ -57,6 +57,7 @@ class CrewController {
         long outage = swap.current(account).orElseThrow(Conflict::new).id();
         helpers.takeOff(account, outage, name);
         guests.renewCode(outage);
+        guests.renewPrintedCode(account.householdId());
         return BACK;
     }
 

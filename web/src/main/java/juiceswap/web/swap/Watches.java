@@ -6,6 +6,8 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.Optional;
+import juiceswap.core.outage.Entry;
+import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.UtilityWatch;
@@ -40,6 +42,8 @@ class Watches {
                         ? ""
                         : say(
                                 "swap.watches.since",
+                                "who",
+                                whoSaid(standing),
                                 "say",
                                 words.say("sign." + watch.sign().word() + ".brief"),
                                 "since",
@@ -54,6 +58,17 @@ class Watches {
                         .filter(sign -> sign != Sign.SENSOR && standing.utilityFault() == (sign == Sign.REPAIRED))
                         .map(sign -> new Choice(sign.word(), words.say("sign." + sign.word())))
                         .toList());
+    }
+
+    /** Who has said it last, or what. */
+    private static String whoSaid(Standing standing) {
+        String who = "";
+        for (Entry entry : standing.lived()) {
+            if (entry.event() instanceof Event.UtilitySeen) {
+                who = entry.who();
+            }
+        }
+        return who;
     }
 
     private static String shown(Reading reading, Instant now) {

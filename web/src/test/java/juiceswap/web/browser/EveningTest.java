@@ -9,6 +9,7 @@ import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.regex.Pattern;
+import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.outage.Event;
@@ -395,5 +396,23 @@ class EveningTest extends OutageJourney {
 
     private static int overflow(Page page) {
         return (int) page.evaluate("document.documentElement.scrollWidth - innerWidth");
+    }
+
+    /** Nothing was heard of somebody who works alone outside: every page of the house asks after them, until they say so. */
+    @Test
+    void whoIsAloneOutsideIsAskedAfter() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, Action.START_ENGINE);
+        clock.forward(Duration.ofMinutes(20));
+        Person bram = person(390, 844).enter("bram");
+        bram.go("/house");
+        assertThat(bram.page.locator("#urgent")).isVisible();
+        assertThat(bram.page.locator("#urgent")).containsText("Is Ines all right?");
+        ines.go("/now");
+        ines.page.locator("#urgent form button").click();
+        assertThat(standing().lived().get(standing().lived().size() - 1).event())
+                .isInstanceOf(juiceswap.core.outage.Event.AllRight.class);
+        bram.go("/house");
+        assertThat(bram.page.locator("#urgent")).isHidden();
     }
 }

@@ -46,7 +46,7 @@ class EveryViewTest extends OutageJourney {
         Person stranger = person(1280, 800);
         lookAt(stranger, "/sign-in", "/join");
         stranger.page.locator("[name=code]").fill("NOSUCH");
-        stranger.page.locator("main button").click();
+        stranger.page.locator("main button.act").click();
         assertThat(stranger.page.locator(".problem").first()).isVisible();
         looks.at(stranger.page, "/join refused");
         Person ines = person(1280, 800).enter("ines");
@@ -124,9 +124,13 @@ class EveryViewTest extends OutageJourney {
         ines.page.locator("[data-key=done]").click();
         assertThat(ines.page.locator(".stop-strip").first()).containsText("neutral");
         looks.at(ines.page, "/swap stopped");
+        Person bram = person(1280, 800).enter("bram");
+        bram.go("/house");
         ines.page.locator("button[title^='CO alarm']").click();
-        assertThat(ines.page.locator(".alarm")).isVisible();
+        assertThat(ines.page.locator("main .alarm")).isVisible();
         looks.at(ines.page, "/swap alarm");
+        assertThat(bram.page.locator("#urgent[data-kind=alarm]")).isVisible();
+        looks.at(bram.page, "an alarm over another page");
     }
 
     @Test
@@ -192,8 +196,15 @@ class EveryViewTest extends OutageJourney {
         phone.navigate(address() + "/join");
         phone.locator("[name=code]").fill(code);
         phone.locator("[name=name]").fill("Tove");
-        phone.locator("main button").click();
+        phone.locator("main button.act").click();
         assertThat(phone.locator("main.swap")).isVisible();
         looks.at(phone, "a guest’s /swap");
+        Page child = browsers.page(390, 844);
+        child.navigate(address() + "/join");
+        child.locator("[name=code]").fill(code);
+        child.locator("[name=name]").fill("Kit");
+        child.getByText("I only look on").click();
+        assertThat(child.locator("main.swap")).isVisible();
+        looks.at(child, "a watcher’s /swap");
     }
 }

@@ -189,4 +189,25 @@ class TogetherTest extends OutageJourney {
                                 && answered.answer() == Answer.IDLE))
                 .isNotEmpty();
     }
+
+    /** Two flat phones: any other one joins by what hangs printed at the panel, as long as an outage goes on. */
+    @Test
+    void thePrintedCodeLetsAnyPhoneJoin() {
+        Person ines = person(1280, 800).enter("ines");
+        ines.go("/house/directory");
+        String text = ines.page.locator("main").innerText();
+        String code = text.replaceAll("(?s).*code ([0-9A-Z]{3} [0-9A-Z]{3}).*", "$1");
+        assertThat(code).hasSize(7);
+        Person other = person(390, 844);
+        other.go("/join");
+        other.page.locator("[name=code]").fill(code);
+        other.page.locator("[name=name]").fill("Mo");
+        other.page.getByText("I can help").click();
+        assertThat(other.page.locator(".problem")).containsText("No outage that goes on has this code.");
+        ines.go("/now");
+        ines.page.locator("button[value=outage]").click();
+        assertThat(ines.page.locator("main.swap")).isVisible();
+        other.page.getByText("I can help").click();
+        assertThat(other.page.locator("main h1")).hasText("Test the carbon monoxide alarm indoors");
+    }
 }

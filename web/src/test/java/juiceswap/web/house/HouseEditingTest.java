@@ -299,4 +299,58 @@ class HouseEditingTest {
                 .getResponse()
                 .getStatus();
     }
+
+    /** A battery power station is a source like another: no page of the house needs an engine. */
+    @Test
+    void everyPageOfAHouseWithAPowerStation() throws Exception {
+        MockMvc pages = MockMvcBuilders.webAppContextSetup(context)
+                .apply(SecurityMockMvcConfigurers.springSecurity())
+                .build();
+        Account owner = accounts.create(home, "Ines", "station" + home, "estuary-lantern", "owner");
+        assertThat(pages.perform(MockMvcRequestBuilders.post("/house/supply/station")
+                                .param("output", "120")
+                                .param("runningWatts", "1800")
+                                .param("wattHours", "0")
+                                .param("chargingWatts", "600")
+                                .with(SecurityMockMvcRequestPostProcessors.user(owner))
+                                .with(SecurityMockMvcRequestPostProcessors.csrf()))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .contains("must be more than 0")
+                .contains("1800");
+        int saved = answer(
+                pages,
+                owner,
+                "/house/supply/station?output=120&runningWatts=1800&startingWatts=3000&wattHours=2000&chargingWatts=600");
+        assertThat(saved).isEqualTo(302);
+        assertThat(held().file().supply().source()).isInstanceOf(juiceswap.core.supply.PowerStation.class);
+        for (String page : List.of(
+                "/house",
+                "/house/supply",
+                "/house/supply?edit=station",
+                "/house/supply?edit=generator",
+                "/house/device",
+                "/house/device/brief",
+                "/house/size",
+                "/house/brief",
+                "/house/choose",
+                "/house/needs",
+                "/house/cords",
+                "/house/loads",
+                "/house/directory",
+                "/now",
+                "/meter",
+                "/meter/bonding",
+                "/meter/wiring",
+                "/rotate")) {
+            assertThat(pages.perform(MockMvcRequestBuilders.get(page)
+                                    .with(SecurityMockMvcRequestPostProcessors.user(owner)))
+                            .andReturn()
+                            .getResponse()
+                            .getStatus())
+                    .as(page)
+                    .isIn(200, 302);
+        }
+    }
 }
