@@ -121,6 +121,8 @@ public class Words {
                 now.word(),
                 "reaches",
                 setup.transfer().houseBondReaches() ? "yes" : "no",
+                "change",
+                setup.source().bondChange().word(),
                 "wired",
                 setup.transfer().kind().wired() ? "yes" : "no");
     }

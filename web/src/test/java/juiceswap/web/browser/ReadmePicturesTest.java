@@ -83,7 +83,7 @@ class ReadmePicturesTest extends OutageJourney {
         assertThat(ines.page.locator(".stop-strip").first()).containsText("neutral");
         take(ines, "swap-stop");
         ines.page.locator("button[title^='CO alarm']").click();
-        assertThat(ines.page.locator(".alarm")).isVisible();
+        assertThat(ines.page.locator("main .alarm")).isVisible();
         take(ines, "swap-alarm");
     }
 
