@@ -279,13 +279,15 @@ document.addEventListener('alpine:init', () => {
       box.querySelector('[data-sent]').textContent = '';
       box.hidden = false;
       box.focus();
-      localStorage.setItem('shout', JSON.stringify({ to: form.getAttribute('action'), body: new URLSearchParams(new FormData(form)).toString() }));
+      localStorage.setItem('shout', JSON.stringify({ at: Date.now(), to: form.getAttribute('action'), body: new URLSearchParams(new FormData(form)).toString() }));
       this.sendShout();
       return true;
     },
     async sendShout() {
       const shout = JSON.parse(localStorage.getItem('shout') || 'null');
       if (!shout || this.shouting) return;
+      // what could not be sent for half an hour is of another hour, perhaps of another outage
+      if (Date.now() - shout.at > 30 * 60000) { localStorage.removeItem('shout'); return; }
       clearTimeout(this.reshout);
       this.shouting = true;
       const box = document.querySelector('#shout');

@@ -55,7 +55,8 @@ class AlarmController {
             @RequestParam(defaultValue = "") List<String> counted,
             RedirectAttributes flash) {
         Outage outage = swap.current(account).orElseThrow(Conflict::new);
-        List<String> missing = pages.heads(outage).stream()
+        List<String> heads = pages.heads(outage);
+        List<String> missing = heads.stream()
                 .filter(head -> !counted.contains(head))
                 .toList();
         if (!missing.isEmpty()) {
@@ -63,7 +64,7 @@ class AlarmController {
         } else if (!sure.containsAll(List.of("air", "cause"))) {
             flash.addFlashAttribute("refused", words.say("notice.not-clear"));
         } else {
-            swap.allClear(account, seen, counted);
+            swap.allClear(account, seen, heads);
         }
         return BACK;
     }
