@@ -56,9 +56,8 @@ class AlarmController {
             RedirectAttributes flash) {
         Outage outage = swap.current(account).orElseThrow(Conflict::new);
         List<String> heads = pages.heads(outage);
-        List<String> missing = heads.stream()
-                .filter(head -> !counted.contains(head))
-                .toList();
+        List<String> missing =
+                heads.stream().filter(head -> !counted.contains(head)).toList();
         if (!missing.isEmpty()) {
             flash.addFlashAttribute("refused", words.say("notice.not-counted", "names", String.join(", ", missing)));
         } else if (!sure.containsAll(List.of("air", "cause"))) {

@@ -41,7 +41,7 @@ class Watches {
                 watch == null
                         ? ""
                         : say(
-                                "swap.watches.since",
+                                watch.sign() == Sign.SENSOR ? "swap.watches.since" : "swap.watches.said-since",
                                 "who",
                                 whoSaid(standing),
                                 "say",

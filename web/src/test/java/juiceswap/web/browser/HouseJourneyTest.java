@@ -158,7 +158,7 @@ class HouseJourneyTest {
         assertThat(page.getByText("what the next outage picks up")).isVisible();
         assertThat(house().outage().pickUp()).containsExactlyInAnyOrder("well-pump", "kitchen-fridge");
         go(page, "/house/size");
-        assertThat(page.locator("main")).containsText("3,360 W starting");
+        assertThat(page.locator("main")).containsText("6,360 W starting");
         assertThat(page.locator("main")).containsText("It is enough.");
     }
 

@@ -222,7 +222,7 @@ class TwoPeopleTest extends OutageJourney {
         advance(ines, null);
         ines.page.locator("input[value=message]").check();
         ines.page.getByText("The street has power again").click();
-        assertThat(ines.page.locator("main")).containsText("message of the utility, since");
+        assertThat(ines.page.locator("main")).containsText("message of the utility, said by Ines, since");
         assertThat(ines.page.getByText("Go back to the utility")).hasCount(0);
         assertThat(ines.page.locator("[role=timer]")).hasText(Pattern.compile("9:[3-5]\\d|10:00"));
         ines.page.getByText("It went out again").click();
