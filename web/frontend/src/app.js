@@ -309,6 +309,7 @@ document.addEventListener('alpine:init', () => {
         this.reshout = setTimeout(() => this.sendShout(), 2000);
       }
       this.shouting = false;
+      if (this.again) this.refresh();
     },
     offline(lost) {
       this.lost = lost;
@@ -318,7 +319,7 @@ document.addEventListener('alpine:init', () => {
     async refresh() {
       // the answer to what is being sent shows it all; a page that changes before it would take the next touch for the last
       if (this.leaving) return;
-      if (this.busy || this.sending) { this.again = true; return; }
+      if (this.busy || this.sending || this.shouting) { this.again = true; return; }
       this.busy = true;
       do {
         this.again = false;
@@ -333,9 +334,12 @@ document.addEventListener('alpine:init', () => {
       const typed = () => [...document.querySelectorAll('main form[method=post] input[type=text], main textarea')].some((field) => field.value !== field.defaultValue);
       const filling = () => document.activeElement && typing(document.activeElement) || document.querySelector('main .problem, main [aria-invalid=true]') || typed();
       if (!still && filling()) this.$root.querySelector('[data-stale]')?.removeAttribute('hidden');
+      const from = location.pathname;
       const answer = await fetch(still || location.pathname + location.search, { headers: { Accept: 'text/html', 'Juice-By-Itself': 'yes' } });
       if (!answer.ok) return;
       const text = await answer.text();
+      // what was sent meanwhile has led to another page
+      if (this.shouting || location.pathname !== from) return;
       if (this.pressed) {
         await this.pressed.over;
         // what came of the press is shown by its own answer
