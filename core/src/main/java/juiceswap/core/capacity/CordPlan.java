@@ -15,6 +15,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Extension cords from the set to appliances: what each carries, and which appliance goes on which. */
 public final class CordPlan {
+    /** Rating of a cord's ends that nobody has looked at: the usual household plug. */
+    public static final double USUAL_PLUG_AMPS = 15;
+
     private CordPlan() {}
 
     /**
@@ -27,14 +30,14 @@ public final class CordPlan {
     public record Cord(
             Conductor wire, double lengthM, @Nullable Double plugAmps, boolean gfci) {}
 
-    /** What can be wrong with a cord in use; the first and the third stop it. */
+    /** What can be wrong with a cord in use; the first two stop it. */
     public enum Fault implements Worded {
         /** More amps than its wire or its ends carry. */
         OVER_AMPACITY("over-ampacity"),
-        /** More than four fifths of what it carries: too warm for hours on end. */
-        TOO_MUCH_FOR_HOURS("too-much-for-hours"),
         /** An appliance for 240 V on a 120 V cord. */
         NEEDS_240("needs-240"),
+        /** More than four fifths of what it carries: too warm for hours on end. */
+        TOO_MUCH_FOR_HOURS("too-much-for-hours"),
         /** More than 5 % of the volts lost while running. */
         DROP("drop"),
         /** More than 5 % lost while the largest load starts: motors may not come up. */

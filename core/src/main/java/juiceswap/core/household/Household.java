@@ -19,6 +19,8 @@ import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.Problems;
 import juiceswap.core.capacity.CordPlan;
+import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Lookout;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Choice.Occasion;
@@ -456,7 +458,36 @@ public final class Household {
 
     /** The generator reaches this circuit: it is in the device's panel or box, or in a panel that is fed through it. */
     public boolean reaches(HomeCircuit one) {
-        return panel(one.panel()).fed();
+        return reached(wiring).contains(one.panel());
+    }
+
+    /** Ids of the panels that the generator reaches: the first one, and each that is fed from one of these. */
+    private static Set<String> reached(Wiring wiring) {
+        Map<String, String> panelOf = new HashMap<>();
+        wiring.circuits()
+                .forEach(circuit -> panelOf.put(circuit.id(), circuit.seat().panel()));
+        Set<String> reached = new HashSet<>(Set.of(""));
+        boolean more = true;
+        while (more) {
+            more = false;
+            for (HomePanel panel : wiring.panels()) {
+                more |= panel.feeder() != null
+                        && reached.contains(panelOf.getOrDefault(panel.feeder(), panel.id()))
+                        && reached.add(panel.id());
+            }
+        }
+        return reached;
+    }
+
+    /** What to look for in a check at this house: what its equipment asks for, and the gap where the cord comes in. */
+    public List<Lookout> lookouts(Action check, Set<Lookout> putAside) {
+        List<Lookout> points = new ArrayList<>(Lookout.of(setup, check, putAside));
+        boolean gap =
+                check == Lookout.CORD_OPENING.check() && supply.placement().leavesGap();
+        if (gap && !points.contains(Lookout.CORD_OPENING) && !putAside.contains(Lookout.CORD_OPENING)) {
+            points.add(Lookout.CORD_OPENING);
+        }
+        return List.copyOf(points);
     }
 
     /** The same with its panel hung otherwise. */
@@ -641,10 +672,12 @@ public final class Household {
         Map<String, HomePanel> panels = panels(wiring, problems);
         problems.require();
         List<Circuit> circuits = new ArrayList<>();
+        Set<String> reached = reached(wiring);
         for (int i = 0; i < wiring.circuits().size(); i++) {
             EnteredCircuit entered = wiring.circuits().get(i);
             HomePanel panel = Objects.requireNonNull(panels.get(entered.seat().panel()));
-            Circuit circuit = problems.keep("/setup/circuits/" + i, () -> circuit(entered, panel));
+            Circuit circuit =
+                    problems.keep("/setup/circuits/" + i, () -> circuit(entered, panel, reached.contains(panel.id())));
             if (circuit != null) {
                 circuits.add(circuit);
             }
@@ -678,7 +711,7 @@ public final class Household {
         return panels;
     }
 
-    private static Circuit circuit(EnteredCircuit entered, HomePanel panel) {
+    private static Circuit circuit(EnteredCircuit entered, HomePanel panel, boolean reached) {
         List<Load> loads = entered.loads().stream().map(HomeLoad::load).toList();
         List<Load> used = entered.loads().stream()
                 .filter(load -> !load.leftOff())
@@ -693,7 +726,7 @@ public final class Household {
                         entered.ties().needs(),
                         entered.ties().notWith(),
                         entered.ties().sharedNeutralWith(),
-                        entered.lockedOff() || !panel.fed(),
+                        entered.lockedOff() || !reached,
                         leg(entered.seat(), panel),
                         panel.feeder())
                 .withLoads(used);

@@ -190,7 +190,11 @@ public sealed interface Event {
         }
     }
 
-    /** Somebody walks round in that room. */
+    /**
+     * Somebody walks round in a room.
+     *
+     * @param room by its name in the household; empty for the circuits that are in none
+     */
     record TookRoom(String room) implements Event {
         @Override
         public EventKind<TookRoom> kind() {

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiFunction;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import juiceswap.core.Fields;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
@@ -82,7 +83,7 @@ public final class EventKind<E extends Event> {
                     stored.number("filledLitres"),
                     stored.flag("skipped", false)),
             EventKind::done,
-            undoable((fold, event, entry) -> fold.done(event)));
+            undoable((fold, event, entry) -> fold.done(event, entry)));
 
     static final EventKind<Event.UtilityTested> UTILITY_TESTED = new EventKind<>(
             "utility-tested",
@@ -95,7 +96,7 @@ public final class EventKind<E extends Event> {
             },
             (stored, setup) -> new Event.UtilityTested(stored.requireText("circuit"), measured(stored)),
             event -> Phrase.of("event.utility-tested", "circuit", new Phrase.OfCircuit(event.circuit())),
-            undoable((fold, event, entry) -> fold.utilityTested(event.circuit())));
+            undoable((fold, event, entry) -> fold.utilityTested(event.circuit(), entry)));
 
     static final EventKind<Event.RefusedReading> REFUSED_READING = new EventKind<>(
             "refused-reading",
@@ -229,7 +230,9 @@ public final class EventKind<E extends Event> {
             Moves.NOTHING,
             event -> fields("room", event.room()),
             (stored, setup) -> new Event.TookRoom(stored.requireText("room")),
-            event -> Phrase.of("event.took-room", "room", event.room()),
+            event -> event.room().isEmpty()
+                    ? Phrase.of("event.took-room.elsewhere")
+                    : Phrase.of("event.took-room", "room", event.room()),
             (fold, event, entry) -> fold.tookRoom(event.room(), entry.who()));
 
     static final EventKind<Event.AllRight> ALL_RIGHT = new EventKind<>(
@@ -472,6 +475,12 @@ public final class EventKind<E extends Event> {
 
     private void effect(Entry entry, Fold fold) {
         effect.on(fold, type.cast(entry.event()), entry);
+    }
+
+    /** Whether people may have to be told at once of an entry that is stored by that word, whatever they do. */
+    public static boolean cutsThrough(String word) {
+        return Stream.of(ALARMED, ALL_CLEAR, REFUSED_READING, CHOSEN, DONE, UTILITY_TESTED)
+                .anyMatch(kind -> kind.word().equals(word));
     }
 
     /** Whether undo takes events of that kind back. */

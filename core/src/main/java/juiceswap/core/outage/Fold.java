@@ -41,6 +41,7 @@ final class Fold {
     private final Map<String, Answer> answers = new LinkedHashMap<>();
     private final Map<String, String> rooms = new LinkedHashMap<>();
     private boolean openedSinceStop;
+    private @Nullable Integer lifted;
     private Timers timers = Timers.NONE;
     private Living living = Living.NOTHING;
     private Moments moments = Moments.NONE;
@@ -70,6 +71,7 @@ final class Fold {
         answers.putAll(so.walk().answers());
         rooms.putAll(so.walk().rooms());
         openedSinceStop = so.course().openedSinceStop();
+        lifted = so.course().lifted();
         timers = so.timers();
         living = so.living();
         moments = so.moments();
@@ -128,7 +130,7 @@ final class Fold {
         goal = started.goal();
     }
 
-    void done(Event.Done done) {
+    void done(Event.Done done, Entry entry) {
         SwapState before = known();
         // what was confirmed has happened, whether or not a rule would have allowed it
         Trial trial = Planner.attempt(changeover, goal, before, done.action(), done.circuit());
@@ -147,18 +149,25 @@ final class Fold {
         }
         Measured measured = done.measured();
         if (measured != null) {
-            if (stop != null) {
-                stop = null;
-                goal = goalBeforeStop;
-            }
+            liftStop(done.action(), entry);
             if (done.action() != Action.MEASURE_UTILITY) {
                 lastReading(measured);
             }
         }
     }
 
-    void utilityTested(String circuit) {
+    void utilityTested(String circuit, Entry entry) {
         utilityTested.add(circuit);
+        liftStop(Action.MEASURE_UTILITY, entry);
+    }
+
+    /** A good reading lifts the stop that was read in the same step, and no other. */
+    private void liftStop(Action read, Entry entry) {
+        if (stop != null && stop.action() == read) {
+            stop = null;
+            goal = goalBeforeStop;
+            lifted = entry.sequence();
+        }
     }
 
     void refuse(Event.RefusedReading refused) {
@@ -412,7 +421,7 @@ final class Fold {
                 changeover,
                 sequence,
                 known(),
-                new Standing.Course(goal, goalBeforeStop, here, stop, openedSinceStop, readUnloaded),
+                new Standing.Course(goal, goalBeforeStop, here, stop, openedSinceStop, lifted, readUnloaded),
                 new Standing.Walk(Map.copyOf(answers), Map.copyOf(rooms)),
                 new Standing.Street(watch, utilityFault, utilityTested),
                 new Standing.Lately(timers, living, moments),

@@ -52,6 +52,7 @@ public record Standing(
      * @param here where the last step was done, or null
      * @param stop the reading that halted the sequence, until a good reading or making safe clears it
      * @param openedSinceStop nothing is drawn from the set any more since that reading: only then it can be read again
+     * @param lifted sequence of the entry that lifted the last stop, or null
      * @param readUnloaded legs stood far apart under load: the next reading is taken without it
      */
     public record Course(
@@ -60,13 +61,14 @@ public record Standing(
             @Nullable Place here,
             @Nullable RefusedReading stop,
             boolean openedSinceStop,
+            @Nullable Integer lifted,
             boolean readUnloaded) {}
 
     /**
      * What was found on the walk-round so far.
      *
      * @param answers by circuit
-     * @param rooms who walks round in which
+     * @param rooms who walks round in which; the circuits that are in no room under the empty name
      */
     public record Walk(Map<String, Answer> answers, Map<String, String> rooms) {}
 
@@ -84,6 +86,8 @@ public record Standing(
     }
 
     /**
+     * What has happened lately.
+     *
      * @param timers since when things have been as they are
      * @param living what the house has had, and by which plan it lives
      * @param moments when what was done and read last
@@ -91,6 +95,8 @@ public record Standing(
     public record Lately(Timers timers, Living living, Moments moments) {}
 
     /**
+     * What has led here.
+     *
      * @param lived the entries that were not taken back
      * @param alarmed a CO alarm was given and is not cleared: nobody is at the set or the panel
      * @param undoable sequence of the entry that undo would take back, or null

@@ -32,6 +32,9 @@ public record Refuelling(
      */
     public static final int MINUTES = 30;
 
+    /** Less than this is an empty tank. */
+    private static final double DRY_LITRES = 0.01;
+
     /** Nobody can tell. */
     public static final Refuelling UNKNOWN = new Refuelling(List.of(), List.of(), 0, null, 0);
 
@@ -119,7 +122,7 @@ public record Refuelling(
             slot++;
         }
         if (emptyAt == null) {
-            emptyAt = stopsDry(plan, burns, litres, store);
+            emptyAt = stopsDry(plan, burns, litres);
         }
         double burnt = burns.stream().mapToDouble(Double::doubleValue).sum();
         double days = horizon.slots() * horizon.slotMinutes() / 1440.0;
@@ -127,16 +130,15 @@ public record Refuelling(
     }
 
     /** When a plan that ends with the engine off does so because nothing is left to burn; null when not. */
-    private static @Nullable LocalDateTime stopsDry(
-            RotationPlan plan, List<Double> burns, List<Double> litres, double store) {
+    private static @Nullable LocalDateTime stopsDry(RotationPlan plan, List<Double> burns, List<Double> litres) {
         int slot = plan.on().size();
         while (slot > 0 && plan.engineOff().contains(slot - 1)) {
             slot--;
         }
         boolean endsOff = slot < plan.on().size();
         double left = slot == 0 ? litres.get(0) : litres.get(slot - 1);
-        double last = slot == 0 ? 0.01 : burns.get(slot - 1);
-        return endsOff && store == 0 && left < last ? plan.rotation().horizon().at(slot) : null;
+        double last = slot == 0 ? DRY_LITRES : burns.get(slot - 1);
+        return endsOff && left < last ? plan.rotation().horizon().at(slot) : null;
     }
 
     private static int slotsOf(Horizon horizon) {

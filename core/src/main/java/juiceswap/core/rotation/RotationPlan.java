@@ -11,6 +11,7 @@ import juiceswap.core.Worded;
 import juiceswap.core.capacity.StartOrder;
 import juiceswap.core.house.Need;
 import juiceswap.core.rotation.Demand.Account;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A rotation: what is on when, the moves that lead there, and what the needs get from it.
@@ -242,5 +243,26 @@ public record RotationPlan(
         return move.kind() == MoveKind.VISIT
                 && move.slot() > 0
                 && rotation.horizon().night(move.slot());
+    }
+
+    /**
+     * The first time that the engine runs and nobody is there: a set that runs alone can be stolen, catch fire or stall. Null
+     * when there is none.
+     */
+    public Horizon.@Nullable EngineOff firstUnattended() {
+        Horizon horizon = rotation.horizon();
+        int from = 0;
+        while (from < horizon.slots() && !runsAlone(from)) {
+            from++;
+        }
+        int to = from;
+        while (to < horizon.slots() && runsAlone(to)) {
+            to++;
+        }
+        return from == horizon.slots() ? null : new Horizon.EngineOff(horizon.at(from), horizon.at(to));
+    }
+
+    private boolean runsAlone(int slot) {
+        return rotation.horizon().nobodyThere(slot) && !engineOff.contains(slot);
     }
 }

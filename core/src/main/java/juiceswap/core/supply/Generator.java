@@ -70,7 +70,7 @@ public record Generator(
         private boolean outputSwitch = true;
         private double altitudeM;
         private double ambientC = 20;
-        private double marginPercent = 80;
+        private double marginPercent = USUAL_MARGIN_PERCENT;
         private Bond bond = Bond.UNKNOWN;
         private BondChange bondChange = BondChange.NONE;
         private boolean gfciOutlets;

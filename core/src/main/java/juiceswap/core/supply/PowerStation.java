@@ -40,6 +40,11 @@ public record PowerStation(
         InvalidInput.unless(marginPercent > 0 && marginPercent <= 100, "/marginPercent", "invalid.percent-above-zero");
     }
 
+    /** Hours that it carries so many watts from full; null when nothing draws. */
+    public @Nullable Double hours(double watts) {
+        return watts <= 0 ? null : (Double) (wattHours / watts);
+    }
+
     @Override
     public boolean splitPhase() {
         return output.splitPhase();

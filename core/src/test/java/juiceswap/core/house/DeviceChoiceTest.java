@@ -105,4 +105,15 @@ class DeviceChoiceTest {
                 .containsExactly(TestCircuitFault.HAS_MOTOR, TestCircuitFault.ON_BOTH_LEGS, TestCircuitFault.EMPTY);
         assertThat(TestCircuitFault.legsNotShown(wrong)).containsExactly(Leg.L2);
     }
+
+    @Test
+    void electronicsAreNoTestCircuit() {
+        Load router = new Load("Router", 120, null, Nameplate.ofWatts(25, 25), 100, 1);
+        Setup house = new Setup(
+                Samples.interlock("desk"),
+                Samples.generator(6800, 8400),
+                List.of(),
+                List.of(Samples.circuit("desk", 1, Samples.load(60, 60), router)));
+        assertThat(TestCircuitFault.of(house).values()).containsExactly(TestCircuitFault.HAS_ELECTRONICS);
+    }
 }

@@ -430,4 +430,37 @@ class StandingTest {
         assertEquals(List.of(juiceswap.core.changeover.Danger.BACKFEED), danger.endedBy(input));
         assertEquals(List.of(), danger.endedBy(danger.againstDanger().orElseThrow()));
     }
+
+    /** A good reading somewhere else says nothing of the place where it stopped. */
+    @Test
+    void aStopIsLiftedOnlyWhereItWasRead() {
+        start();
+        follow(Action.MEASURE_LOADED);
+        Standing stopped = write(lostNeutral(Action.MEASURE_LOADED));
+        assertFalse(stopped.course().openedSinceStop());
+        Measured good = new Measured(new Readings(120.0, 121.0, null, null, null), Verdict.GOOD, List.of());
+        Standing elsewhere = write(new Event.Done(Action.MEASURE_GENERATOR, null, good));
+        assertNotNull(elsewhere.stop());
+        assertNull(elsewhere.course().lifted());
+        Standing off = write(Event.Done.step(Action.INPUT_OFF, null));
+        assertTrue(off.course().openedSinceStop());
+        Standing lifted = write(new Event.Done(Action.MEASURE_LOADED, null, good));
+        assertNull(lifted.stop());
+        assertEquals(lifted.sequence(), lifted.course().lifted());
+    }
+
+    /** What a monitor shows is news when it is lasting, settled, and much more than is counted; once counted it is none. */
+    @Test
+    void aMonitorsAmpsAreNewsOnlyOnce() {
+        start();
+        follow(Action.WALK_ROUND);
+        Standing living = Standing.of(Samples.cottage(), log);
+        Readings more = new Readings(120.0, 120.0, null, null, null, 20.0, 1.0);
+        Instant later = Instant.EPOCH.plusSeconds(120);
+        assertTrue(Measuring.tellsNews(living, more, later));
+        assertFalse(Measuring.tellsNews(living, more, Instant.EPOCH.plusSeconds(30)));
+        assertFalse(Measuring.tellsNews(living, new Readings(120.0, 120.0, null, null, null, 3.0, 1.0), later));
+        Standing counted = write(Measuring.underWay(living, more));
+        assertFalse(Measuring.tellsNews(counted, more, later));
+    }
 }

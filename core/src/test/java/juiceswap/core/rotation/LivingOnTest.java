@@ -304,6 +304,12 @@ class LivingOnTest {
         Wanted.Made dry = wanted.plan(bare, Effort.INSTANT, null);
         assertThat(dry.fuel().refuels()).isEmpty();
         assertThat(dry.fuel().emptyAt()).isNotNull();
+        // no plan runs on an empty tank
+        int from = dry.plan().rotation().horizon().slotAt(dry.fuel().emptyAt());
+        assertThat(from).isBetween(1, 95);
+        for (int slot = from; slot < 96; slot++) {
+            assertThat(dry.plan().on().get(slot)).as("slot " + slot).isEmpty();
+        }
     }
 
     @Test
@@ -322,5 +328,20 @@ class LivingOnTest {
         // the fridge holds four hours and fills in one: a third of the time is more than it takes
         assertThat(scarce.plan().unmet().stream().filter(one -> one.circuit().equals("fridge")))
                 .isEmpty();
+    }
+
+    /** Away from nine to noon, and the engine would go on running. */
+    @Test
+    void anEngineThatNobodyIsThereForIsNamed() {
+        Wish away = new Wish.Away(SIX.plusHours(3), SIX.plusHours(6));
+        Wanted wanted = new Wanted(List.of(FRIDGE), List.of(away), null);
+        Wanted.Now now = new Wanted.Now(HOUSE, SIX, Set.of("fridge"), Had.NOTHING, null);
+        Horizon.EngineOff alone = wanted.plan(now, Effort.INSTANT, null).plan().firstUnattended();
+        // at either end somebody can still be there
+        assertThat(alone.from()).isEqualTo(SIX.plusHours(3).plusMinutes(15));
+        assertThat(alone.to()).isEqualTo(SIX.plusHours(6));
+        Wanted home = new Wanted(List.of(FRIDGE), List.of(), null);
+        assertThat(home.plan(now, Effort.INSTANT, null).plan().firstUnattended())
+                .isNull();
     }
 }

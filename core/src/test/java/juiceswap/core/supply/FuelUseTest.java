@@ -100,4 +100,18 @@ class FuelUseTest {
                 .containsExactly(0);
         assertThat(PlanSlots.engineOff(on, List.of())).isEmpty();
     }
+
+    @Test
+    void thinHouseWiringIsFound() {
+        assertThat(new Link(Link.Kind.FEEDER, 30, "10", null, null).wireTooThin())
+                .isFalse();
+        assertThat(new Link(Link.Kind.FEEDER, 50, "8", null, null).wireTooThin())
+                .isTrue();
+        assertThat(new Link(Link.Kind.FEEDER, 50, null, null, null).wireTooThin())
+                .isFalse();
+        assertThat(new Link(Link.Kind.FEEDER, 10, "16", null, null).wireTooThin())
+                .isTrue();
+        // a cord is judged by its own table, and carries less by itself
+        assertThat(new Link(Link.Kind.CORD, 50, "8", null, null).wireTooThin()).isFalse();
+    }
 }

@@ -185,10 +185,8 @@ public final class HouseholdJson {
                 () -> new Placement(
                         Json.number(supply, "distanceM"),
                         Json.number(supply, "openingM"),
-                        Json.text(supply, "wayIn") == null
-                                ? null
-                                : Worded.of(
-                                        Placement.WayIn.class, Objects.requireNonNull(Json.text(supply, "wayIn")))));
+                        Worded.find(Placement.WayIn.class, Json.text(supply, "wayIn", ""))
+                                .orElse(null)));
         JsonNode ends = supply.path("cordEnds");
         CordEnds cordEnds = !ends.isObject()
                 ? null

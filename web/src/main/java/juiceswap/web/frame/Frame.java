@@ -14,7 +14,7 @@ import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.drawing.LineView;
 import juiceswap.web.household.Households;
-import juiceswap.web.outage.Helpers;
+import juiceswap.web.outage.GuestGate;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.Urgents;
@@ -47,7 +47,6 @@ class Frame {
     private final Rotations rotations;
     private final LoadWatch loads;
     private final Urgents urgents;
-    private final Helpers helpers;
     private final Words words;
     private final Clock clock;
     private final boolean demonstrates;
@@ -59,7 +58,6 @@ class Frame {
             Rotations rotations,
             LoadWatch loads,
             Urgents urgents,
-            Helpers helpers,
             Words words,
             Clock clock,
             @Value("${juice.demo.second-evening:false}") boolean demonstrates) {
@@ -69,7 +67,6 @@ class Frame {
         this.rotations = rotations;
         this.loads = loads;
         this.urgents = urgents;
-        this.helpers = helpers;
         this.words = words;
         this.clock = clock;
         this.demonstrates = demonstrates;
@@ -101,7 +98,7 @@ class Frame {
                             standing.changeover(), standing.state(), Words.since(outage.startedAt(), clock.instant())));
             model.addAttribute("outageOn", outage.rehearsal() ? "rehearsal" : "outage");
             model.addAttribute("alarmed", standing.alarmed());
-            model.addAttribute("watcher", watches(account));
+            model.addAttribute("watcher", Boolean.TRUE.equals(request.getAttribute(GuestGate.WATCHER)));
             model.addAttribute("urgent", urgents.of(outage, account).orElse(null));
             model.addAttribute("safeSteps", urgents.makingSafe(outage, account));
             if (!account.guest()) {
@@ -125,13 +122,6 @@ class Frame {
             return;
         }
         households.file(account.householdId()).ifPresent(file -> model.addAttribute("line", calm(file)));
-    }
-
-    private boolean watches(Account account) {
-        return account.guest()
-                && helpers.roleOf(account)
-                        .filter(role -> role == Helpers.Role.WATCHER)
-                        .isPresent();
     }
 
     private StopStrip over(LoadWatch.Warning warning, Outage outage) {

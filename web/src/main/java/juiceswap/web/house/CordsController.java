@@ -32,8 +32,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** Extension cords instead of house wiring: which appliance hangs on which, and whether the cord is good for it. */
 @Controller
 class CordsController {
-    private static final double USUAL_PLUG_AMPS = 15;
-
     private final HouseEditing editing;
 
     CordsController(HouseEditing editing) {
@@ -207,7 +205,7 @@ class CordsController {
         }
         // a plug that nobody has looked at is the usual one of a household
         Double typedPlug = form.number("plugAmps");
-        Double plug = typedPlug == null ? (Double) USUAL_PLUG_AMPS : typedPlug;
+        Double plug = typedPlug == null ? (Double) CordPlan.USUAL_PLUG_AMPS : typedPlug;
         form.requireSound();
         return new CordPlan.Cord(
                 Objects.requireNonNull(wire), Objects.requireNonNull(length), plug, form.checked("gfci"));

@@ -41,7 +41,7 @@ final class Shown {
             if (entry.panel().equals(panel.id())) {
                 int first = circuit.spaces().get(0);
                 String note = circuit.lockedOff()
-                        ? (panel.fed()
+                        ? (file.reaches(entry)
                                         ? say("house.shown.locked-off") + " "
                                         : say("house.shown.dead-on-the-generator") + " ")
                                 + entry.note()

@@ -51,8 +51,6 @@ class SupplyController {
     /** Points of the load at which a consumption may be told, in percent of the running watts. */
     private static final int[] PERCENTS = {0, 25, 50, 75, 100};
 
-    private static final double USUAL_MARGIN_PERCENT = 80;
-
     private final HouseEditing editing;
 
     SupplyController(HouseEditing editing) {
@@ -381,7 +379,7 @@ class SupplyController {
                             output,
                             wattHours,
                             charging,
-                            margin == null ? USUAL_MARGIN_PERCENT : margin,
+                            margin == null ? Source.USUAL_MARGIN_PERCENT : margin,
                             house.setup().source().ambientC(),
                             form.word(Bond.class, "bond", Bond.UNKNOWN)))
                     .considering(form.checked("considering")));

@@ -10,10 +10,10 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.TimeUnit;
+import juiceswap.core.outage.EventKind;
 import juiceswap.web.security.Account;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
@@ -38,9 +38,6 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 class LiveUpdates implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(LiveUpdates.class);
     private static final int HEARTBEAT_SECONDS = 15;
-
-    /** Kinds of entries after which every page asks whether something cuts through. */
-    private static final Set<String> URGENT = Set.of("alarmed", "all-clear", "refused-reading", "chosen", "done");
 
     private static final int MAX_STREAMS_OF_A_HOUSEHOLD = 250;
 
@@ -122,7 +119,7 @@ class LiveUpdates implements SmartLifecycle {
     /** {@code words} are the household, what was written, and of an entry of the log its kind. */
     private void tell(String[] words) {
         long household = Long.parseLong(words[0]);
-        if (words.length > 2 && URGENT.contains(words[2])) {
+        if (words.length > 2 && EventKind.cutsThrough(words[2])) {
             send(household, SseEmitter.event().name("urgent").data(words[1]));
         }
         send(household, SseEmitter.event().name("changed").data(words[1]));

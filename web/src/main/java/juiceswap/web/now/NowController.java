@@ -34,6 +34,7 @@ import juiceswap.core.outage.StallCause;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.PowerStation;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
@@ -163,11 +164,14 @@ class NowController {
     /** Hours that a full tank lasts with exactly these on, each for the share of time that it runs; empty when unknown. */
     private static String tankHours(Setup setup, Set<String> wanted) {
         double watts = DutyWatts.of(setup.circuits(wanted));
-        Double hours = FuelUse.fullTankHours(setup.source(), watts);
+        boolean battery = setup.source() instanceof PowerStation;
+        Double hours = setup.source() instanceof PowerStation station
+                ? station.hours(watts)
+                : FuelUse.fullTankHours(setup.source(), watts);
         return hours == null
-                ? say("now.page.fuel-unknown")
+                ? say(battery ? "now.page.nothing-draws" : "now.page.fuel-unknown")
                 : say(
-                        "now.page.a-full-tank-lasts",
+                        battery ? "now.page.a-full-battery-lasts" : "now.page.a-full-tank-lasts",
                         "hours",
                         String.format(Locale.ENGLISH, "%.0f", hours),
                         "watts",
@@ -199,7 +203,6 @@ class NowController {
         Generator engine = setup.source().engine();
         boolean asksFuel = engine != null && engine.fuel().fromTank() && engine.tankLitres() != null;
         model.addAttribute("asksFuel", asksFuel);
-        model.addAttribute("cans", String.format(Locale.ENGLISH, "%.0f", file.storedLitres()));
         if (!model.containsAttribute("form")) {
             model.addAttribute(
                     "form", new Form(Map.of("cansLitres", String.format(Locale.ENGLISH, "%.0f", file.storedLitres()))));

@@ -22,7 +22,10 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
  * them only look on, since their page was drawn.
  */
 @Configuration
-class GuestGate implements WebMvcConfigurer, HandlerInterceptor {
+public class GuestGate implements WebMvcConfigurer, HandlerInterceptor {
+    /** Name of the request's attribute that is true for somebody who only looks on. */
+    public static final String WATCHER = "watcher";
+
     /** All that somebody who looks on can send. */
     private static final Set<String> OPEN_TO_WATCHERS = Set.of("/swap/co-alarm", "/swap/leave", "/theme", "/sign-out");
 
@@ -54,6 +57,7 @@ class GuestGate implements WebMvcConfigurer, HandlerInterceptor {
             response.sendRedirect("/join?off=yes");
             return false;
         }
+        request.setAttribute(WATCHER, role.get() == Role.WATCHER);
         boolean sends = HttpMethod.POST.matches(request.getMethod());
         if (role.get() == Role.WATCHER && sends && !OPEN_TO_WATCHERS.contains(request.getRequestURI())) {
             response.sendError(HttpServletResponse.SC_FORBIDDEN);

@@ -40,6 +40,7 @@ import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.Timers;
 import juiceswap.core.outage.Turns;
 import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.Generator;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.outage.Outages.Conflict;
@@ -180,8 +181,14 @@ public class SwapService {
         }
         if (step.action() == Action.REFUEL && form.text("filledLitres") != null) {
             Double litres = form.number("filledLitres");
-            if (litres != null && litres < 0) {
-                form.problem("filledLitres", "form.must-be-0-or-more");
+            Generator engine = standing.changeover().source().engine();
+            Double tank = engine == null ? null : engine.tankLitres();
+            if (litres != null && (litres < 0 || tank != null && litres > tank)) {
+                form.problem(
+                        "filledLitres",
+                        tank == null ? "rotate.litres-wrong" : "rotate.more-than-the-tank",
+                        "tank",
+                        tank == null ? "" : Math.round(tank));
             }
             if (form.wrong() || litres == null) {
                 return new Outcome.BadAmount(form);

@@ -2,7 +2,6 @@ package juiceswap.web.outage;
 
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -40,6 +39,8 @@ public class Urgents {
     }
 
     /**
+     * Something that has to be told at once.
+     *
      * @param key another one is told anew
      * @param kind alarm, stop, safe, cleared, lifted or alone
      * @param who said it, and when
@@ -83,82 +84,54 @@ public class Urgents {
 
     /** That an alarm or a stop is over, told to all but who has said so. */
     private Optional<Urgent> over(Outage outage, Account account) {
-        Optional<Entry> clear = last(outage, event -> event instanceof Event.AllClear)
-                .filter(entry -> lately(entry) && !entry.who().equals(account.displayName()));
-        if (clear.isPresent()) {
-            return clear.map(entry -> urgent(
-                    outage,
-                    entry,
-                    "cleared",
-                    words.say("urgent.cleared", "who", entry.who()),
-                    List.of(words.event(entry.event(), outage.household()), words.say("urgent.cleared.then"))));
-        }
-        List<Entry> lived = outage.standing().lived();
-        for (int i = lived.size() - 1; i > 0 && lately(lived.get(i)); i--) {
-            boolean lifts = !lived.get(i).who().equals(account.displayName())
-                    && lived.get(i).event() instanceof Event.Done done
-                    && done.measured() != null
-                    && lived.subList(0, i).stream().anyMatch(entry -> stops(entry, done))
-                    && !liftedBefore(lived, i, done);
-            if (lifts) {
-                Entry entry = lived.get(i);
-                return Optional.of(urgent(
+        Optional<Urgent> cleared = last(outage, event -> event instanceof Event.AllClear)
+                .filter(entry -> news(entry, account))
+                .map(entry -> urgent(
+                        outage,
+                        entry,
+                        "cleared",
+                        words.say("urgent.cleared", "who", entry.who()),
+                        List.of(words.event(entry.event(), outage.household()), words.say("urgent.cleared.then"))));
+        Integer lifted = outage.standing().course().lifted();
+        return cleared.or(() -> outage.standing().lived().stream()
+                .filter(entry -> lifted != null && entry.sequence() == lifted && news(entry, account))
+                .findFirst()
+                .map(entry -> urgent(
                         outage,
                         entry,
                         "lifted",
                         words.say("urgent.lifted", "who", entry.who()),
-                        List.of(words.event(entry.event(), outage.household()))));
-            }
-        }
-        return Optional.empty();
+                        List.of(words.event(entry.event(), outage.household())))));
     }
 
-    private static boolean stops(Entry entry, Event.Done done) {
-        return entry.event() instanceof Event.RefusedReading refused
-                && refused.action() == done.action()
-                && refused.verdict() == juiceswap.core.meter.Verdict.STOP;
-    }
-
-    /** A good reading lifts a stop only once. */
-    private static boolean liftedBefore(List<Entry> lived, int at, Event.Done done) {
-        for (int i = at - 1; i >= 0; i--) {
-            if (stops(lived.get(i), done)) {
-                return false;
-            }
-            if (lived.get(i).event() instanceof Event.Done earlier
-                    && earlier.action() == done.action()
-                    && earlier.measured() != null) {
-                return true;
-            }
-        }
-        return true;
+    private boolean news(Entry entry, Account account) {
+        return entry.at().isAfter(clock.instant().minus(TOLD_FOR))
+                && !entry.who().equals(account.displayName());
     }
 
     /** Nobody else is there, the next thing is outside, and nothing was heard for a while. */
     private Optional<Urgent> alone(Outage outage, Account account) {
-        Instant now = clock.instant();
-        Entry last = outage.log().get(outage.log().size() - 1);
-        // who only looks at a page is no help to somebody outside
-        boolean others = helpers.present(outage.id()).stream()
-                .anyMatch(helper -> helper.place() != null && !helper.name().equals(last.who()));
         Standing standing = outage.standing();
+        Entry last = outage.log().get(outage.log().size() - 1);
+        boolean unheard = last.at().isBefore(clock.instant().minus(ALONE_FOR));
         boolean outside = standing.here() != null && standing.here().outside();
-        boolean working = !standing.plan().steps().isEmpty();
-        boolean unheard = last.at().isBefore(now.minus(ALONE_FOR));
-        if (outage.rehearsal() || others || !outside || !working || !unheard) {
+        // the way on is worked out only for whom it matters
+        if (outage.rehearsal()
+                || !unheard
+                || !outside
+                || standing.plan().steps().isEmpty()
+                || others(outage, last)) {
             return Optional.empty();
         }
-        return Optional.of(urgent(
-                outage,
-                last,
-                "alone",
-                words.say("urgent.alone", "who", last.who()),
-                List.of(words.say(
-                        last.who().equals(account.displayName()) ? "urgent.alone.me" : "urgent.alone.others"))));
+        String first = last.who().equals(account.displayName()) ? "urgent.alone.me" : "urgent.alone.others";
+        return Optional.of(
+                urgent(outage, last, "alone", words.say("urgent.alone", "who", last.who()), List.of(words.say(first))));
     }
 
-    private boolean lately(Entry entry) {
-        return entry.at().isAfter(clock.instant().minus(TOLD_FOR));
+    /** Somebody else works on it; who only looks at a page is no help to somebody outside. */
+    private boolean others(Outage outage, Entry last) {
+        return helpers.present(outage.id()).stream()
+                .anyMatch(helper -> helper.place() != null && !helper.name().equals(last.who()));
     }
 
     private static Optional<Entry> last(Outage outage, Predicate<Event> kind) {

@@ -218,7 +218,7 @@ class RotatePages {
             boolean job = life.setup().find(entry.id()) != null
                     && !entry.circuit().lockedOff()
                     && keep(household, entry.id()).isEmpty()
-                    && household.wanted().standing().stream()
+                    && life.wanted().standing().stream()
                             .noneMatch(
                                     need -> need.circuit().equals(entry.id()) && need instanceof StandingNeed.AlwaysOn);
             if (job && chips.size() < MOST_CHIPS) {

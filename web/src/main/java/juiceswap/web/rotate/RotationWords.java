@@ -6,11 +6,9 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import juiceswap.core.Phrase;
 import juiceswap.core.house.Need;
 import juiceswap.core.household.Household;
-import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Learning;
 import juiceswap.core.rotation.PlanDifference;
 import juiceswap.core.rotation.Rationing;
@@ -129,7 +127,15 @@ public class RotationWords {
         if (!outOfReach.isEmpty()) {
             lines.add(words.say("rotate.unmet.out-of-reach", "circuits", labels(outOfReach, household)));
         }
-        unattended(plan).ifPresent(lines::add);
+        var alone = plan.firstUnattended();
+        if (alone != null) {
+            lines.add(words.say(
+                    "rotate.unattended",
+                    "from",
+                    alone.from().toLocalTime(),
+                    "to",
+                    alone.to().toLocalTime()));
+        }
         List<String> dark = plan.unmet().stream()
                 .filter(RotationPlan.Unmet::engineOff)
                 .map(RotationPlan.Unmet::circuit)
@@ -284,30 +290,6 @@ public class RotationWords {
             return words.say(still.refuel() ? "rotate.wish.refuel" : "rotate.wish.still", "from", from, "to", to);
         }
         return words.say("rotate.wish.away", "from", from, "to", to);
-    }
-
-    /** The first time that the engine runs and nobody is there; a set that runs alone can be stolen, catch fire, or stall. */
-    private Optional<String> unattended(RotationPlan plan) {
-        Horizon horizon = plan.rotation().horizon();
-        int from = 0;
-        while (from < horizon.slots()
-                && !(horizon.nobodyThere(from) && !plan.engineOff().contains(from))) {
-            from++;
-        }
-        int to = from;
-        while (to < horizon.slots()
-                && horizon.nobodyThere(to)
-                && !plan.engineOff().contains(to)) {
-            to++;
-        }
-        return from == horizon.slots()
-                ? Optional.empty()
-                : Optional.of(words.say(
-                        "rotate.unattended",
-                        "from",
-                        horizon.at(from).toLocalTime(),
-                        "to",
-                        horizon.at(to).toLocalTime()));
     }
 
     /** The fuel along a plan, and when to be worried. */

@@ -1,7 +1,5 @@
 package juiceswap.web.swap;
 
-import static juiceswap.web.words.Say.say;
-
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -222,7 +220,7 @@ class SwapController {
             @RequestParam int seen,
             @RequestParam(defaultValue = "false") boolean finish,
             @RequestParam(defaultValue = "false") boolean all,
-            @RequestParam(defaultValue = "") String room,
+            @RequestParam(required = false) @Nullable String room,
             @RequestParam Map<String, String> form,
             RedirectAttributes flash) {
         Outage outage = swap.current(account).orElseThrow(Conflict::new);
@@ -244,7 +242,7 @@ class SwapController {
         boolean allFine = open == 0 && together.values().stream().allMatch(Answer::fine);
         boolean complete = allFine || finish && open == 0;
         swap.answer(account, seen, answers, complete);
-        if (open > 0 && room.isEmpty()) {
+        if (open > 0 && room == null) {
             flash.addFlashAttribute("refused", words.say("notice.walk-unanswered", "things", open));
         } else if (open == 0 && !complete) {
             flash.addFlashAttribute("refused", words.say("notice.walk-silent"));
@@ -256,7 +254,7 @@ class SwapController {
     @PostMapping("/walk-round/room")
     String takeRoom(@AuthenticationPrincipal Account account, @RequestParam int seen, @RequestParam String room) {
         Outage outage = swap.current(account).orElseThrow(Conflict::new);
-        boolean exists = outage.household().rooms().containsKey(room) || room.equals(say("swap.swap.elsewhere"));
+        boolean exists = room.isEmpty() || outage.household().rooms().containsKey(room);
         if (exists) {
             swap.takeRoom(account, seen, room);
         }

@@ -55,6 +55,8 @@ public record SwapPage(
         List<Ask> asks) {
 
     /**
+     * The next thing to do.
+     *
      * @param circuit to be picked up, or null
      * @param clock until when it takes its time
      * @param number among all steps, done ones included, and of how many
@@ -90,6 +92,8 @@ public record SwapPage(
             List<String> ends) {}
 
     /**
+     * Until when a step takes its time.
+     *
      * @param until epoch milliseconds, 0 when there is nothing to wait for
      * @param now the server's clock, epoch milliseconds
      */
@@ -100,9 +104,12 @@ public record SwapPage(
         }
     }
 
+    /** Which step of how many, from 1, done ones included. */
     public record Number(int at, int of) {}
 
     /**
+     * What is to be typed in a step.
+     *
      * @param readings the form of a measurement, or null
      * @param filled what was typed of fuel that went in, or null where none is asked for
      */
@@ -110,6 +117,8 @@ public record SwapPage(
             @Nullable ReadingForm readings, @Nullable Form filled) {}
 
     /**
+     * What to look for in a check.
+     *
      * @param putAside how many more points there are that this household has no use for
      */
     public record LookFor(List<Point> points, int putAside) {}
@@ -137,8 +146,14 @@ public record SwapPage(
             boolean mayReadAgain,
             List<LikelyCauses.Likely> likely) {}
 
-    /** Things to look at in one room, and who does; empty where nobody has said so. */
-    public record RoomView(String name, List<ThingView> things, String by) {}
+    /**
+     * Things to look at in one room.
+     *
+     * @param key the room's name in the household; empty for what is in none
+     * @param name as shown
+     * @param by who walks round there; empty where nobody has said so
+     */
+    public record RoomView(String key, String name, List<ThingView> things, String by) {}
 
     /** {@code answer} is running, silent, tripped, needs-restart or empty; {@code hints} say what may be done. */
     public record ThingView(String circuit, String label, String answer, List<String> hints) {}

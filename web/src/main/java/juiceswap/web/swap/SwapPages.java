@@ -227,7 +227,6 @@ public class SwapPages {
         Optional<Wait> wait = standing.timers()
                 .of(standing.changeover(), standing.state(), action, standing.watch(), household.hold());
         boolean unloaded = action == Action.MEASURE_LOADED && standing.readUnloaded();
-        Setup setup = household.setup();
         Set<Lookout> aside = putAside.of(outage.householdId());
         return new SwapPage.Step(
                 action.word(),
@@ -252,28 +251,15 @@ public class SwapPages {
                         done + plan.steps().size()),
                 new SwapPage.Asked(form, action == Action.REFUEL ? filled : null),
                 new SwapPage.LookFor(
-                        points(outage, action, aside),
-                        Lookout.of(setup, action, Set.of()).size()
-                                - Lookout.of(setup, action, aside).size()),
+                        household.lookouts(action, aside).stream()
+                                .map(point -> new SwapPage.Point(
+                                        point.word(),
+                                        lookouts.text(point, household, outage.householdId()),
+                                        point.canBePutAside()))
+                                .toList(),
+                        household.lookouts(action, Set.of()).size()
+                                - household.lookouts(action, aside).size()),
                 turn.walk());
-    }
-
-    /** What to look for, and what this household's own place asks for besides. */
-    private List<SwapPage.Point> points(Outage outage, Action action, Set<Lookout> aside) {
-        Household household = outage.household();
-        List<SwapPage.Point> points = new ArrayList<>();
-        for (Lookout point : Lookout.of(household.setup(), action, aside)) {
-            points.add(new SwapPage.Point(
-                    point.word(), lookouts.text(point, household, outage.householdId()), point.canBePutAside()));
-        }
-        boolean asked = points.stream().anyMatch(point -> point.name().equals(Lookout.CORD_OPENING.word()));
-        if (action == Action.INSPECT_CORD && household.supply().placement().leavesGap() && !asked) {
-            points.add(new SwapPage.Point(
-                    Lookout.CORD_OPENING.word(),
-                    lookouts.text(Lookout.CORD_OPENING, household, outage.householdId()),
-                    false));
-        }
-        return points;
     }
 
     private String title(Standing standing, Plan.Step next, boolean unloaded, Household household) {
@@ -373,7 +359,7 @@ public class SwapPages {
     private List<SwapPage.RoomView> rooms(Household household, Standing standing) {
         List<SwapPage.RoomView> rooms = new ArrayList<>();
         household.rooms().forEach((name, circuits) -> addRoom(rooms, name, circuits, household, standing));
-        addRoom(rooms, say("swap.swap.elsewhere"), household.elsewhere(), household, standing);
+        addRoom(rooms, "", household.elsewhere(), household, standing);
         return rooms;
     }
 
@@ -391,8 +377,11 @@ public class SwapPages {
             }
         }
         if (!things.isEmpty()) {
-            rooms.add(
-                    new SwapPage.RoomView(name, things, standing.walk().rooms().getOrDefault(name, "")));
+            rooms.add(new SwapPage.RoomView(
+                    name,
+                    name.isEmpty() ? say("swap.swap.elsewhere") : name,
+                    things,
+                    standing.walk().rooms().getOrDefault(name, "")));
         }
     }
 

@@ -192,19 +192,17 @@ class EveryViewTest extends OutageJourney {
         Person ines = startsOutage(1280, 800);
         ines.go("/swap");
         String code = ines.page.locator(".join .code").first().textContent().strip();
+        looks.at(joined(code, "Tove", "I can help"), "a guest’s /swap");
+        looks.at(joined(code, "Kit", "I only look on"), "a watcher’s /swap");
+    }
+
+    private Page joined(String code, String name, String how) {
         Page phone = browsers.page(390, 844);
         phone.navigate(address() + "/join");
         phone.locator("[name=code]").fill(code);
-        phone.locator("[name=name]").fill("Tove");
-        phone.locator("main button.act").click();
+        phone.locator("[name=name]").fill(name);
+        phone.getByText(how).click();
         assertThat(phone.locator("main.swap")).isVisible();
-        looks.at(phone, "a guest’s /swap");
-        Page child = browsers.page(390, 844);
-        child.navigate(address() + "/join");
-        child.locator("[name=code]").fill(code);
-        child.locator("[name=name]").fill("Kit");
-        child.getByText("I only look on").click();
-        assertThat(child.locator("main.swap")).isVisible();
-        looks.at(child, "a watcher’s /swap");
+        return phone;
     }
 }

@@ -8,10 +8,14 @@ import java.time.Duration;
 import java.util.List;
 import java.util.function.Consumer;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.capacity.CordPlan;
+import juiceswap.core.electrical.Conductor;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Estimate;
 import juiceswap.core.house.Leg;
+import juiceswap.core.house.Load;
+import juiceswap.core.house.Nameplate;
 import juiceswap.core.house.Need;
 import juiceswap.core.household.DeviceQuestion;
 import juiceswap.core.household.HomeLoad;
@@ -264,5 +268,39 @@ class HouseholdDetailsTest {
         Household gap = with(json -> json.withObject("/supply").put("wayIn", "through-opening"));
         assertThat(gap.supply().placement().leavesGap()).isTrue();
         assertThat(HouseholdJson.read(HouseholdJson.write(gap), schemas)).isEqualTo(gap);
+    }
+
+    /** What hangs behind a circuit that stays on the utility is out of reach too. */
+    @Test
+    void aSubPanelBehindWhatIsNotReachedIsDead() throws IOException {
+        Household file = with(json -> {
+            ((ObjectNode) json.path("setup").path("transfer")).put("kind", "subpanel");
+            json.putArray("subpanels")
+                    .addObject()
+                    .put("id", "barn")
+                    .put("name", "Barn")
+                    .put("spaces", 6)
+                    .put("feeder", "range");
+            circuit(json, "washer").put("panel", "barn").putArray("spaces").add(1);
+        });
+        assertThat(file.reaches(file.find("washer"))).isTrue();
+        Household own = file.withOwnPanel(List.of("fridge", "lamp"), "Main panel");
+        assertThat(own.reaches(own.find("washer"))).isFalse();
+        assertThat(own.setup().circuit("washer").lockedOff()).isTrue();
+        assertThat(own.reaches(own.find("fridge"))).isTrue();
+    }
+
+    /** 13 A of 15 A are for minutes; 16 A are too much. */
+    @Test
+    void aCordIsNotLoadedFullyForHours() {
+        var cord = new CordPlan.Cord(Conductor.AWG_12, 5, CordPlan.USUAL_PLUG_AMPS, true);
+        assertThat(CordPlan.judge(cord, List.of(heater(1400))).faults()).isEmpty();
+        assertThat(CordPlan.judge(cord, List.of(heater(1560))).faults())
+                .containsExactly(CordPlan.Fault.TOO_MUCH_FOR_HOURS);
+        assertThat(CordPlan.judge(cord, List.of(heater(1920))).faults()).containsExactly(CordPlan.Fault.OVER_AMPACITY);
+    }
+
+    private static Load heater(double watts) {
+        return new Load("Heater", 120, null, Nameplate.ofWatts(watts, watts), 100, 1);
     }
 }
