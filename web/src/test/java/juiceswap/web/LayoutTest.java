@@ -7,9 +7,11 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import io.soabase.recordbuilder.core.RecordBuilderGenerated;
 import java.io.IOException;
 import java.io.Serializable;
 import java.nio.file.Files;
@@ -21,6 +23,7 @@ import org.junit.jupiter.api.Test;
 /** The packages keep to their places. */
 class LayoutTest {
     private static final int LONGEST_LINE = 160;
+    private static final int MOST_COMPONENTS = 8;
 
     // the tests of the core are a jar of their own here
     private final JavaClasses all = new ClassFileImporter()
@@ -40,7 +43,9 @@ class LayoutTest {
                                 "java.util..",
                                 "java.time..",
                                 "org.jspecify..",
-                                "org.ejml..")
+                                "org.ejml..",
+                                // annotations from which builders are made while compiling
+                                "io.soabase.recordbuilder.core..")
                         // a mark that a value may be kept in a session, nothing that reads or writes
                         .or(equivalentTo(Serializable.class)))
                 .check(all);
@@ -103,6 +108,29 @@ class LayoutTest {
                 }
             }
         }
+    }
+
+    /** Of nine values in a row nobody sees which is which: a record of so many is put together by name. */
+    @Test
+    void aLargeRecordIsPutTogetherByName() {
+        List<String> byPosition = all.stream()
+                .filter(JavaClass::isRecord)
+                .filter(type -> type.reflect().getRecordComponents().length > MOST_COMPONENTS)
+                .flatMap(type -> type.getConstructors().stream()
+                        .filter(constructor -> constructor.getParameters().size()
+                                == type.reflect().getRecordComponents().length)
+                        .flatMap(constructor -> constructor.getCallsOfSelf().stream())
+                        .filter(call -> !putsTogether(call.getOriginOwner(), type)))
+                .map(call -> call.getDescription())
+                .toList();
+
+        assertThat(byPosition).isEmpty();
+    }
+
+    private static boolean putsTogether(JavaClass caller, JavaClass type) {
+        return caller.equals(type)
+                || caller.getEnclosingClass().map(type::equals).orElse(false)
+                || caller.isAnnotatedWith(RecordBuilderGenerated.class);
     }
 
     private static boolean hasClasses(Path directory) {

@@ -1,5 +1,6 @@
 package juiceswap.core.electrical;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -215,6 +216,7 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
      * @param neutralToGroundVolts at the panel
      * @param loads in the order given
      */
+    @RecordBuilder
     public record Solution(
             @Nullable Double l1n,
             @Nullable Double l2n,
@@ -278,17 +280,18 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
                 Complex_F64 y = load.admittance();
                 served.add(new Served(across, across == null ? 0 : across * across * y.real));
             }
-            return new Solution(
-                    between(Node.PANEL_L1, Node.PANEL_NEUTRAL),
-                    between(Node.PANEL_L2, Node.PANEL_NEUTRAL),
-                    between(Node.PANEL_L1, Node.PANEL_L2),
-                    faults.openL1 ? 0 : amps(setHot(Node.SET_L1), Node.PANEL_L1, network.cord.hotOhms),
-                    faults.openL2 ? 0 : amps(setHot(Node.SET_L2), Node.PANEL_L2, network.cord.hotOhms),
-                    faults.openNeutral ? 0 : amps(Node.SET_NEUTRAL, Node.PANEL_NEUTRAL, neutralOhms()),
-                    faults.openGround ? 0 : amps(Node.FRAME, Node.PANEL_GROUND, network.cord.groundOhms),
-                    between(Node.FRAME, Node.PANEL_GROUND),
-                    between(Node.PANEL_NEUTRAL, Node.PANEL_GROUND),
-                    List.copyOf(served));
+            return NetworkSolutionBuilder.builder()
+                    .l1n(between(Node.PANEL_L1, Node.PANEL_NEUTRAL))
+                    .l2n(between(Node.PANEL_L2, Node.PANEL_NEUTRAL))
+                    .l1l2(between(Node.PANEL_L1, Node.PANEL_L2))
+                    .l1Amps(faults.openL1 ? 0 : amps(setHot(Node.SET_L1), Node.PANEL_L1, network.cord.hotOhms))
+                    .l2Amps(faults.openL2 ? 0 : amps(setHot(Node.SET_L2), Node.PANEL_L2, network.cord.hotOhms))
+                    .neutralAmps(faults.openNeutral ? 0 : amps(Node.SET_NEUTRAL, Node.PANEL_NEUTRAL, neutralOhms()))
+                    .groundAmps(faults.openGround ? 0 : amps(Node.FRAME, Node.PANEL_GROUND, network.cord.groundOhms))
+                    .frameVolts(between(Node.FRAME, Node.PANEL_GROUND))
+                    .neutralToGroundVolts(between(Node.PANEL_NEUTRAL, Node.PANEL_GROUND))
+                    .loads(List.copyOf(served))
+                    .build();
         }
 
         private void build() {

@@ -1,5 +1,6 @@
 package juiceswap.core.house;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
 import juiceswap.core.InvalidInput;
@@ -21,6 +22,7 @@ import org.jspecify.annotations.Nullable;
  * @param fedThrough the circuit in the panel before it that feeds its sub-panel, which it therefore needs; null in the
  *     panel that the transfer device feeds
  */
+@RecordBuilder
 public record Circuit(
         String id,
         String label,
@@ -94,18 +96,19 @@ public record Circuit(
 
     /** The same circuit with other loads. */
     public Circuit withLoads(List<Load> others) {
-        return new Circuit(
-                id,
-                label,
-                spaces,
-                breakerAmps,
-                others,
-                needs,
-                notWith,
-                sharedNeutralWith,
-                lockedOff,
-                legAsFound,
-                fedThrough);
+        return CircuitBuilder.builder()
+                .id(id)
+                .label(label)
+                .spaces(spaces)
+                .breakerAmps(breakerAmps)
+                .loads(others)
+                .needs(needs)
+                .notWith(notWith)
+                .sharedNeutralWith(sharedNeutralWith)
+                .lockedOff(lockedOff)
+                .legAsFound(legAsFound)
+                .fedThrough(fedThrough)
+                .build();
     }
 
     /** The same circuit drawing {@code watts} in all, each load its share of what it drew before; without a load as it is. */
@@ -120,8 +123,19 @@ public record Circuit(
 
     /** The same breaker found on {@code leg}, as if it had been moved there. */
     public Circuit onLeg(Leg leg) {
-        return new Circuit(
-                id, label, spaces, breakerAmps, loads, needs, notWith, sharedNeutralWith, lockedOff, leg, fedThrough);
+        return CircuitBuilder.builder()
+                .id(id)
+                .label(label)
+                .spaces(spaces)
+                .breakerAmps(breakerAmps)
+                .loads(loads)
+                .needs(needs)
+                .notWith(notWith)
+                .sharedNeutralWith(sharedNeutralWith)
+                .lockedOff(lockedOff)
+                .legAsFound(leg)
+                .fedThrough(fedThrough)
+                .build();
     }
 
     /** The leg a 120 V load of this circuit sits on. */

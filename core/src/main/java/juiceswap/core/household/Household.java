@@ -25,6 +25,7 @@ import juiceswap.core.changeover.Options;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Circuit;
+import juiceswap.core.house.CircuitBuilder;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Need;
@@ -717,18 +718,19 @@ public final class Household {
                 .filter(load -> !load.leftOff())
                 .map(HomeLoad::load)
                 .toList();
-        return new Circuit(
-                        entered.id(),
-                        entered.label(),
-                        entered.seat().spaces(),
-                        entered.breakerAmps(),
-                        loads,
-                        entered.ties().needs(),
-                        entered.ties().notWith(),
-                        entered.ties().sharedNeutralWith(),
-                        entered.lockedOff() || !reached,
-                        leg(entered.seat(), panel),
-                        panel.feeder())
+        return CircuitBuilder.builder()
+                .id(entered.id())
+                .label(entered.label())
+                .spaces(entered.seat().spaces())
+                .breakerAmps(entered.breakerAmps())
+                .loads(loads)
+                .needs(entered.ties().needs())
+                .notWith(entered.ties().notWith())
+                .sharedNeutralWith(entered.ties().sharedNeutralWith())
+                .lockedOff(entered.lockedOff() || !reached)
+                .legAsFound(leg(entered.seat(), panel))
+                .fedThrough(panel.feeder())
+                .build()
                 .withLoads(used);
     }
 

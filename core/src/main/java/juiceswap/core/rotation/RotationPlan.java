@@ -1,5 +1,6 @@
 package juiceswap.core.rotation;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -26,6 +27,7 @@ import org.jspecify.annotations.Nullable;
  * @param never circuits that can't be powered at all, however others wait
  * @param score lower is better
  */
+@RecordBuilder
 public record RotationPlan(
         Rotation rotation,
         List<Set<String>> on,
@@ -153,23 +155,26 @@ public record RotationPlan(
         List<Move> moves = moves(problem, sets);
         List<Move> visits =
                 moves.stream().filter(move -> move.kind() == MoveKind.VISIT).toList();
-        return new RotationPlan(
-                problem.rotation,
-                on(problem, sets),
-                moves,
-                List.copyOf(unmet),
-                List.copyOf(thin),
-                levels,
-                List.copyOf(sessions),
-                List.copyOf(engineOff),
-                neverNamed(problem),
-                lifeUnpowered ? List.of(Warning.LIFE_UNPOWERED) : List.of(),
-                visits.size(),
-                (int) visits.stream().filter(move -> problem.night[move.slot()]).count(),
-                visits.stream()
+        return RotationPlanBuilder.builder()
+                .rotation(problem.rotation)
+                .on(on(problem, sets))
+                .moves(moves)
+                .unmet(List.copyOf(unmet))
+                .thin(List.copyOf(thin))
+                .levels(levels)
+                .sessions(List.copyOf(sessions))
+                .engineOff(List.copyOf(engineOff))
+                .never(neverNamed(problem))
+                .warnings(lifeUnpowered ? List.of(Warning.LIFE_UNPOWERED) : List.of())
+                .visits(visits.size())
+                .nightVisits((int) visits.stream()
+                        .filter(move -> problem.night[move.slot()])
+                        .count())
+                .flips(visits.stream()
                         .mapToInt(move -> move.off().size() + move.on().size())
-                        .sum(),
-                score);
+                        .sum())
+                .score(score)
+                .build();
     }
 
     private static List<Demand> inOrder(Compiled problem) {

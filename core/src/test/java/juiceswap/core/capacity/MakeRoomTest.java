@@ -9,6 +9,7 @@ import java.util.Random;
 import java.util.Set;
 import juiceswap.core.Samples;
 import juiceswap.core.house.Circuit;
+import juiceswap.core.house.CircuitBuilder;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Need.Priority;
@@ -173,18 +174,19 @@ class MakeRoomTest {
     @Test
     void aFeederCarriesWhatItsSubPanelDraws() {
         Circuit feeder = Samples.circuit("garage", 1);
-        Circuit behind = new Circuit(
-                "saw",
-                "saw",
-                List.of(1),
-                30,
-                List.of(Samples.load(2100, 2100)),
-                List.of(),
-                List.of(),
-                null,
-                false,
-                Leg.L2,
-                "garage");
+        Circuit behind = CircuitBuilder.builder()
+                .id("saw")
+                .label("saw")
+                .spaces(List.of(1))
+                .breakerAmps(30)
+                .loads(List.of(Samples.load(2100, 2100)))
+                .needs(List.of())
+                .notWith(List.of())
+                .sharedNeutralWith(null)
+                .lockedOff(false)
+                .legAsFound(Leg.L2)
+                .fedThrough("garage")
+                .build();
         Setup setup = new Setup(Samples.interlock(), Samples.generator(6800, 8400), List.of(), List.of(feeder, behind));
         assertThat(behind.needs()).containsExactly("garage");
         assertThat(behind.leg()).isEqualTo(Leg.L2);

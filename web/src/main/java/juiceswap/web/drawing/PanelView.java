@@ -2,6 +2,7 @@ package juiceswap.web.drawing;
 
 import static juiceswap.web.words.Say.say;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -67,6 +68,7 @@ public record PanelView(
      * @param live how it stands on the set: lit, off, or either with due; empty where that is not shown
      * @param lever ON or OFF, empty where that is not shown
      */
+    @RecordBuilder
     public record BreakerView(
             String kind,
             @Nullable String circuit,
@@ -270,29 +272,31 @@ public record PanelView(
                                     : standing.on().contains(circuit.id())
                                             ? say("drawing.panel.on")
                                             : say("drawing.panel.off"));
-            return new BreakerView(
-                    kind,
-                    circuit == null ? null : circuit.id(),
-                    space,
-                    numbers,
-                    lines,
-                    figures,
-                    title,
-                    legs,
-                    left,
-                    circuit != null && circuit.lockedOff(),
-                    circuit != null && Objects.equals(circuit.id(), chosen),
-                    standing == null || circuit == null ? "" : standing.of(circuit.id()),
-                    standing == null || kind.equals("spare")
-                            ? ""
-                            : onOff(
-                                    circuit == null
-                                            ? standing.input()
-                                            : (Boolean) standing.on().contains(circuit.id())),
-                    left ? 0 : column + GAP,
-                    y,
-                    column,
-                    height - 3);
+            return PanelViewBreakerViewBuilder.builder()
+                    .kind(kind)
+                    .circuit(circuit == null ? null : circuit.id())
+                    .space(space)
+                    .numbers(numbers)
+                    .lines(lines)
+                    .figures(figures)
+                    .title(title)
+                    .legs(legs)
+                    .left(left)
+                    .lockedOff(circuit != null && circuit.lockedOff())
+                    .chosen(circuit != null && Objects.equals(circuit.id(), chosen))
+                    .live(standing == null || circuit == null ? "" : standing.of(circuit.id()))
+                    .lever(
+                            standing == null || kind.equals("spare")
+                                    ? ""
+                                    : onOff(
+                                            circuit == null
+                                                    ? standing.input()
+                                                    : (Boolean) standing.on().contains(circuit.id())))
+                    .x(left ? 0 : column + GAP)
+                    .y(y)
+                    .width(column)
+                    .height(height - 3)
+                    .build();
         }
 
         private String numbers(List<Integer> spaces) {

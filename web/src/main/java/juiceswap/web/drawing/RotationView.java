@@ -2,6 +2,7 @@ package juiceswap.web.drawing;
 
 import static juiceswap.web.words.Say.say;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -39,6 +40,7 @@ import org.jspecify.annotations.Nullable;
  * @param stills while the engine stands still
  * @param now where the present is, null when it is not in the drawing
  */
+@RecordBuilder
 public record RotationView(
         int width,
         int height,
@@ -85,6 +87,7 @@ public record RotationView(
      * @param level what is left of the reserve at the end of the first slot, in words, or null
      * @param unmet its needs go short
      */
+    @RecordBuilder
     public record Row(
             String circuit,
             String label,
@@ -184,24 +187,25 @@ public record RotationView(
             int bottom = TOP + rows.size() * size.row;
             List<LegChart> legs = legs(bottom);
             int height = legs.isEmpty() ? bottom : legs.get(legs.size() - 1).y() + size.leg + 6;
-            return new RotationView(
-                    size.width,
-                    height,
-                    size.left,
-                    slotWidth,
-                    horizon.slotMinutes(),
-                    TOP,
-                    bottom,
-                    rows,
-                    hourLines(height),
-                    hours(),
-                    bands(horizon::night, "night"),
-                    bands(horizon::nobodyThere, say("drawing.rotation.nobody-there")),
-                    bands(slot -> plan.engineOff().contains(slot), say("drawing.rotation.engine-off")),
-                    visits(),
-                    legs,
-                    nowX(),
-                    inWords());
+            return RotationViewBuilder.builder()
+                    .width(size.width)
+                    .height(height)
+                    .left(size.left)
+                    .slotWidth(slotWidth)
+                    .slotMinutes(horizon.slotMinutes())
+                    .top(TOP)
+                    .bottom(bottom)
+                    .rows(rows)
+                    .hourLines(hourLines(height))
+                    .hours(hours())
+                    .nights(bands(horizon::night, "night"))
+                    .away(bands(horizon::nobodyThere, say("drawing.rotation.nobody-there")))
+                    .stills(bands(slot -> plan.engineOff().contains(slot), say("drawing.rotation.engine-off")))
+                    .visits(visits())
+                    .legs(legs)
+                    .now(nowX())
+                    .inWords(inWords())
+                    .build();
         }
 
         private double x(int slot) {
@@ -235,19 +239,19 @@ public record RotationView(
             String level = levels == null ? null : Words.hours(levels[0]);
             String label = Words.label(id, household);
             int most = size == Size.WIDE ? 24 : 13;
-            return new Row(
-                    id,
-                    label.length() > most ? label.substring(0, most - 1).strip() + "…" : label,
-                    circuit.twoPole() ? "both" : circuit.leg() == Leg.L1 ? "l1" : "l2",
-                    y,
-                    size.row,
-                    bars,
-                    before == null ? List.of() : bars(before, id, shift(before)),
-                    levels == null ? null : reserve(id, levels, y),
-                    level,
-                    unmet,
-                    id.equals(chosen),
-                    label + ": "
+            return RotationViewRowBuilder.builder()
+                    .circuit(id)
+                    .label(label.length() > most ? label.substring(0, most - 1).strip() + "…" : label)
+                    .leg(circuit.twoPole() ? "both" : circuit.leg() == Leg.L1 ? "l1" : "l2")
+                    .y(y)
+                    .height(size.row)
+                    .bars(bars)
+                    .was(before == null ? List.of() : bars(before, id, shift(before)))
+                    .reserve(levels == null ? null : reserve(id, levels, y))
+                    .level(level)
+                    .unmet(unmet)
+                    .chosen(id.equals(chosen))
+                    .inWords(label + ": "
                             + (bars.isEmpty()
                                     ? "off"
                                     : say(
@@ -263,7 +267,8 @@ public record RotationView(
                                                                     "clock2",
                                                                     clock(bar.to)))
                                                             .toList())))
-                            + (level == null ? "" : say("drawing.rotation.left", "level", level)));
+                            + (level == null ? "" : say("drawing.rotation.left", "level", level)))
+                    .build();
         }
 
         private int shift(RotationPlan before) {

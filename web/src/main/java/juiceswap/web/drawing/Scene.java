@@ -26,27 +26,30 @@ public record Scene(int height, boolean supposed, List<Wire> wires, List<Part> p
      * @param value its position, in words
      * @param at for a lever 1 when on; for a handle or a row 0, 1 or 2 from the street's side to the set's
      * @param look empty, live or danger
-     * @param marked the part to act on
-     * @param way which way it is to be moved: up, down, left, right or empty
+     * @param asked what is to be done with it
      */
     public record Part(
-            String shape,
-            String name,
-            double x,
-            double y,
-            double width,
-            double height,
-            String text,
-            String value,
-            int at,
-            String look,
-            boolean marked,
-            String way) {
+            String shape, String name, Area area, String text, String value, int at, String look, Asked asked) {
 
         /** For those who don't see it. */
         public String spoken() {
             return value.isEmpty() ? text : text + ": " + value;
         }
+    }
+
+    /** Where a part is drawn. */
+    public record Area(double x, double y, double width, double height) {}
+
+    /**
+     * What is to be done with a part now.
+     *
+     * @param marked it is the part to act on
+     * @param way which way it is to be moved: up, down, left, right or empty
+     */
+    public record Asked(boolean marked, String way) {
+
+        /** Nothing now. */
+        static final Asked NOTHING = new Asked(false, "");
     }
 
     /** Something written beside the parts. */

@@ -17,6 +17,8 @@ import juiceswap.core.household.Household;
 import juiceswap.core.household.Mounting.Way;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Source.BondChange;
+import juiceswap.web.drawing.Scene.Area;
+import juiceswap.web.drawing.Scene.Asked;
 import juiceswap.web.drawing.Scene.Note;
 import juiceswap.web.drawing.Scene.Part;
 import juiceswap.web.drawing.Scene.Wire;
@@ -115,16 +117,12 @@ public final class SceneDrawing {
         part(new Part(
                 "street",
                 "utility",
-                LEFT,
-                2,
-                96,
-                20,
+                new Area(LEFT, 2, 96, 20),
                 "street",
                 live.street() ? (state.utilityLive() ? "live" : say("drawing.scene-drawing.fed-by-the-set")) : "dark",
                 0,
                 look(live.street(), WhatIf.Part.STREET),
-                false,
-                ""));
+                Asked.NOTHING));
         return y;
     }
 
@@ -132,7 +130,7 @@ public final class SceneDrawing {
     private double mainPanelAbove(String text) {
         double y = street(26);
         boolean fed = state.utilityLive();
-        part(new Part("box", "", LEFT, y, BOX, 30, text, "", 0, fed ? "live" : "", false, ""));
+        part(new Part("box", "", new Area(LEFT, y, BOX, 30), text, "", 0, fed ? "live" : "", Asked.NOTHING));
         wire("M" + STREET + " " + (y + 30) + "v14", fed, null);
         return y + 44;
     }
@@ -188,18 +186,14 @@ public final class SceneDrawing {
         part(new Part(
                 "plate",
                 "plate",
-                x,
-                y,
-                width,
-                height,
+                new Area(x, y, width, height),
                 "plate",
                 state.plateToGenerator()
                         ? say("drawing.scene-drawing.holds-the-main-off")
                         : say("drawing.scene-drawing.lets-the-main-close"),
                 0,
                 "",
-                marked,
-                marked ? (state.plateToGenerator() ? moves.opposite() : moves).word() : ""));
+                new Asked(marked, marked ? (state.plateToGenerator() ? moves.opposite() : moves).word() : "")));
     }
 
     private double drawTransferSwitch(double top) {
@@ -207,16 +201,12 @@ public final class SceneDrawing {
         part(new Part(
                 "handle",
                 "handle",
-                LEFT + 20,
-                top + 26,
-                BOX - 40,
-                94,
+                new Area(LEFT + 20, top + 26, BOX - 40, 94),
                 "handle",
                 state.handle().word(),
                 state.handle().ordinal(),
                 look(live.panel(), WhatIf.Part.PANEL),
-                act.equals("handle"),
-                state.handle() == Handle.OFF || !act.equals("handle") ? "" : "down"));
+                new Asked(act.equals("handle"), state.handle() == Handle.OFF || !act.equals("handle") ? "" : "down")));
         double panel = top + 146;
         wire("M" + STREET + " " + (top + 128) + "v18", live.panel(), WhatIf.Part.PANEL);
         double height = 24 + branchesHeight() + 8;
@@ -261,16 +251,12 @@ public final class SceneDrawing {
         part(new Part(
                 "group",
                 "branches",
-                LEFT + 10,
-                y - 4,
-                BOX - 20,
-                panelRows() * row + 8,
+                new Area(LEFT + 10, y - 4, BOX - 20, panelRows() * row + 8),
                 say("drawing.scene-drawing.branch-breakers"),
                 branchesInWords(),
                 0,
                 "",
-                marked && circuit == null,
-                ""));
+                new Asked(marked && circuit == null, "")));
         for (HomeCircuit entry : branchCircuits()) {
             List<Integer> spaces = entry.circuit().spaces();
             int first = spaces.stream().mapToInt(Integer::intValue).min().orElse(1);
@@ -282,16 +268,12 @@ public final class SceneDrawing {
             part(new Part(
                     "branch",
                     "",
-                    left ? LEFT + 18 : MID + 6,
-                    y + firstRow * row,
-                    BOX / 2 - 24,
-                    rows * row - 2,
+                    new Area(left ? LEFT + 18 : MID + 6, y + firstRow * row, BOX / 2 - 24, rows * row - 2),
                     entry.circuit().label(),
                     on ? "on" : "off",
                     on ? 1 : 0,
                     on && live.panel() ? "live" : "",
-                    marked && entry.id().equals(circuit),
-                    left ? "left" : "right"));
+                    new Asked(marked && entry.id().equals(circuit), left ? "left" : "right")));
         }
         notes.add(new Note(LEFT + 12, y + panelRows() * row + 20, branchesInWords()));
     }
@@ -329,16 +311,12 @@ public final class SceneDrawing {
         part(new Part(
                 "box",
                 changeover.parting() == Parting.BY_ITSELF ? "" : "branches",
-                LEFT,
-                top,
-                BOX,
-                height,
+                new Area(LEFT, top, BOX, height),
                 title,
                 "",
                 0,
                 look(live.panel(), WhatIf.Part.PANEL),
-                act.equals("branches") && circuit == null,
-                ""));
+                new Asked(act.equals("branches") && circuit == null, "")));
         for (int i = 0; i < positions.length; i++) {
             notes.add(new Note(LEFT + 138 + i * 33, top + 34, positions[i]));
         }
@@ -349,16 +327,14 @@ public final class SceneDrawing {
             part(new Part(
                     "row",
                     "",
-                    LEFT + 6,
-                    top + 38 + i * ROW,
-                    BOX - 12,
-                    ROW - 3,
+                    new Area(LEFT + 6, top + 38 + i * ROW, BOX - 12, ROW - 3),
                     shortened(entry.circuit().label()),
                     positions[at],
                     at,
                     current ? "live" : "",
-                    act.equals("branches") && entry.id().equals(circuit),
-                    positions[1].isEmpty() ? "self" : ""));
+                    new Asked(
+                            act.equals("branches") && entry.id().equals(circuit),
+                            positions[1].isEmpty() ? "self" : "")));
         }
         if (circuits.size() > shown) {
             notes.add(new Note(
@@ -418,16 +394,12 @@ public final class SceneDrawing {
         part(new Part(
                 "inlet",
                 "cordHouse",
-                RISER - 16,
-                y - 16,
-                32,
-                32,
+                new Area(RISER - 16, y - 16, 32, 32),
                 cords ? say("drawing.scene-drawing.at-the-appliances") : "inlet",
                 state.cordAtHouse() ? say("drawing.scene-drawing.cord-in") : say("drawing.scene-drawing.cord-out"),
                 state.cordAtHouse() ? 1 : 0,
                 look(live.inlet(), WhatIf.Part.INLET),
-                act.equals("cordHouse"),
-                ""));
+                new Asked(act.equals("cordHouse"), "")));
         double set = y + 64;
         if (state.cordAtHouse() || state.cordAtGenerator()) {
             String path;
@@ -443,16 +415,12 @@ public final class SceneDrawing {
         part(new Part(
                 "plug",
                 "cordGenerator",
-                216,
-                set - 20,
-                28,
-                22,
+                new Area(216, set - 20, 28, 22),
                 say("drawing.scene-drawing.cord-at-the-set"),
                 state.cordAtGenerator() ? "in" : "out",
                 state.cordAtGenerator() ? 1 : 0,
                 look(live.cord(), WhatIf.Part.CORD),
-                act.equals("cordGenerator"),
-                ""));
+                new Asked(act.equals("cordGenerator"), "")));
         return set;
     }
 
@@ -461,16 +429,12 @@ public final class SceneDrawing {
         part(new Part(
                 "engine",
                 "engine",
-                LEFT,
-                y,
-                332,
-                106,
+                new Area(LEFT, y, 332, 106),
                 say("drawing.scene-drawing.engine"),
                 engineInWords(),
                 running ? 1 : 0,
                 running ? "live" : "",
-                act.equals("engine"),
-                ""));
+                new Asked(act.equals("engine"), "")));
         List<Part> controls = new ArrayList<>();
         control(controls, "engine", "switch", running ? "RUN" : "STOP", running);
         if (changeover.source().outputSwitch()) {
@@ -496,22 +460,18 @@ public final class SceneDrawing {
             part(new Part(
                     "control",
                     control.name(),
-                    LEFT + 8 + i * (width + 6),
-                    y + 44,
-                    width,
-                    54,
+                    new Area(LEFT + 8 + i * (width + 6), y + 44, width, 54),
                     control.text(),
                     control.value(),
                     control.at(),
                     "",
-                    !control.name().isEmpty() && act.equals(control.name()) && !act.equals("engine"),
-                    ""));
+                    new Asked(!control.name().isEmpty() && act.equals(control.name()) && !act.equals("engine"), "")));
         }
         return y + 106;
     }
 
     private static void control(List<Part> controls, String name, String text, String value, boolean on) {
-        controls.add(new Part("control", name, 0, 0, 0, 0, text, value, on ? 1 : 0, "", false, ""));
+        controls.add(new Part("control", name, new Area(0, 0, 0, 0), text, value, on ? 1 : 0, "", Asked.NOTHING));
     }
 
     private String engineInWords() {
@@ -531,7 +491,15 @@ public final class SceneDrawing {
     // ---- parts
 
     private void enclosure(double y, double height, String title) {
-        part(new Part("box", "", LEFT, y, BOX, height, title, "", 0, look(live.panel(), WhatIf.Part.PANEL), false, ""));
+        part(new Part(
+                "box",
+                "",
+                new Area(LEFT, y, BOX, height),
+                title,
+                "",
+                0,
+                look(live.panel(), WhatIf.Part.PANEL),
+                Asked.NOTHING));
     }
 
     private void lever(String name, double x, double y, double width, String text, boolean on, boolean lit) {
@@ -539,16 +507,12 @@ public final class SceneDrawing {
         part(new Part(
                 "lever",
                 name,
-                x,
-                y,
-                width,
-                44,
+                new Area(x, y, width, 44),
                 text,
                 on ? "ON" : "OFF",
                 on ? 1 : 0,
                 lit || fromStreet ? look(true, WhatIf.Part.PANEL) : "",
-                act.equals(name),
-                ""));
+                new Asked(act.equals(name), "")));
     }
 
     private void part(Part part) {

@@ -2,6 +2,7 @@ package juiceswap.web.drawing;
 
 import static juiceswap.web.words.Say.say;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.Locale;
 import juiceswap.core.electrical.Network;
 import juiceswap.core.electrical.Network.Between;
@@ -16,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param groundCarries current flows on the ground wire, where none belongs
  * @param l1Verdict of the volts that L1 gives its loads: good, watch or stop
  */
+@RecordBuilder
 public record WiringView(
         boolean l1Open,
         boolean l2Open,
@@ -44,30 +46,31 @@ public record WiringView(
 
     public static WiringView of(Network network, Solution solved) {
         Faults faults = network.faults();
-        return new WiringView(
-                faults.openL1(),
-                faults.openL2(),
-                faults.tiedLegs(),
-                faults.openNeutral() ? "open" : faults.looseNeutralOhms() > 0 ? "loose" : "sound",
-                faults.openGround(),
-                network.bonds().generator(),
-                network.bonds().panel(),
-                amps(solved.l1Amps()),
-                amps(solved.l2Amps()),
-                amps(solved.neutralAmps()),
-                amps(solved.groundAmps()),
-                solved.groundAmps() > FELT_AMPS,
-                volts(solved.l1n()),
-                volts(solved.l2n()),
-                volts(solved.l1l2()),
-                volts(solved.frameVolts()),
-                volts(solved.neutralToGroundVolts()),
-                verdict(solved.l1n()),
-                verdict(solved.l2n()),
-                watts(network, Between.L1_N),
-                watts(network, Between.L2_N),
-                watts(network, Between.L1_L2),
-                inWords(network, solved));
+        return WiringViewBuilder.builder()
+                .l1Open(faults.openL1())
+                .l2Open(faults.openL2())
+                .tied(faults.tiedLegs())
+                .neutralLook(faults.openNeutral() ? "open" : faults.looseNeutralOhms() > 0 ? "loose" : "sound")
+                .groundOpen(faults.openGround())
+                .bondAtSet(network.bonds().generator())
+                .bondAtPanel(network.bonds().panel())
+                .l1Amps(amps(solved.l1Amps()))
+                .l2Amps(amps(solved.l2Amps()))
+                .neutralAmps(amps(solved.neutralAmps()))
+                .groundAmps(amps(solved.groundAmps()))
+                .groundCarries(solved.groundAmps() > FELT_AMPS)
+                .l1n(volts(solved.l1n()))
+                .l2n(volts(solved.l2n()))
+                .l1l2(volts(solved.l1l2()))
+                .frame(volts(solved.frameVolts()))
+                .neutralToGround(volts(solved.neutralToGroundVolts()))
+                .l1Verdict(verdict(solved.l1n()))
+                .l2Verdict(verdict(solved.l2n()))
+                .l1Watts(watts(network, Between.L1_N))
+                .l2Watts(watts(network, Between.L2_N))
+                .bothWatts(watts(network, Between.L1_L2))
+                .inWords(inWords(network, solved))
+                .build();
     }
 
     /** Whole volts; where nothing joins the two points there is no voltage to read. */

@@ -1,5 +1,6 @@
 package juiceswap.web.house;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.Reader;
@@ -35,6 +36,7 @@ class Catalogue {
      * @param startingWatts watts in the moment of starting, null when it starts as it runs
      * @param motor starts like a motor
      */
+    @RecordBuilder
     record Typical(
             String name,
             String words,
@@ -127,17 +129,18 @@ class Catalogue {
                     .get()
                     .parse(text)) {
                 String starting = row.get("starting");
-                typicals.add(new Typical(
-                        row.get("name"),
-                        row.get("words"),
-                        row.get("room"),
-                        Integer.parseInt(row.get("volts")),
-                        Integer.parseInt(row.get("low")),
-                        Integer.parseInt(row.get("watts")),
-                        Integer.parseInt(row.get("high")),
-                        starting.isEmpty() ? null : (Integer) Integer.parseInt(starting),
-                        row.get("motor").equals("yes"),
-                        Integer.parseInt(row.get("duty"))));
+                typicals.add(CatalogueTypicalBuilder.builder()
+                        .name(row.get("name"))
+                        .words(row.get("words"))
+                        .room(row.get("room"))
+                        .volts(Integer.parseInt(row.get("volts")))
+                        .low(Integer.parseInt(row.get("low")))
+                        .watts(Integer.parseInt(row.get("watts")))
+                        .high(Integer.parseInt(row.get("high")))
+                        .startingWatts(starting.isEmpty() ? null : (Integer) Integer.parseInt(starting))
+                        .motor(row.get("motor").equals("yes"))
+                        .dutyPercent(Integer.parseInt(row.get("duty")))
+                        .build());
             }
             return List.copyOf(typicals);
         } catch (IOException e) {

@@ -2,6 +2,7 @@ package juiceswap.web.house;
 
 import static juiceswap.web.words.Say.say;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -58,6 +59,7 @@ class ChooseController {
     }
 
     /** A circuit with its choice and whether it is on in the trial. */
+    @RecordBuilder
     public record Row(
             HomeCircuit entry,
             String printed,
@@ -101,20 +103,22 @@ class ChooseController {
             if (choice.equals("must")) {
                 must.add(id);
             }
-            rows.add(new Row(
-                    entry,
-                    file.printed(entry),
-                    entry.circuit().twoPole() ? "both" : entry.circuit().leg() == Leg.L2 ? "two" : "one",
-                    Shown.watts(setup.circuit(id).runningWatts()),
-                    Shown.watts(setup.circuit(id).startingWatts()),
-                    fixed ? "off" : choice,
-                    isOn,
-                    fixed,
-                    !fixed
-                            ? ""
-                            : entry.circuit().lockedOff()
-                                    ? say("house.choose.locked-off")
-                                    : say("house.choose.met-without-power")));
+            rows.add(ChooseControllerRowBuilder.builder()
+                    .entry(entry)
+                    .printed(file.printed(entry))
+                    .leg(entry.circuit().twoPole() ? "both" : entry.circuit().leg() == Leg.L2 ? "two" : "one")
+                    .watts(Shown.watts(setup.circuit(id).runningWatts()))
+                    .start(Shown.watts(setup.circuit(id).startingWatts()))
+                    .choice(fixed ? "off" : choice)
+                    .on(isOn)
+                    .fixed(fixed)
+                    .why(
+                            !fixed
+                                    ? ""
+                                    : entry.circuit().lockedOff()
+                                            ? say("house.choose.locked-off")
+                                            : say("house.choose.met-without-power"))
+                    .build());
         }
         model.addAttribute("rows", rows);
         model.addAttribute(

@@ -2,6 +2,7 @@ package juiceswap.web.house;
 
 import static juiceswap.web.words.Say.say;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -51,6 +52,7 @@ class CircuitController {
     }
 
     /** A load as shown: figures with units and how sure they are. */
+    @RecordBuilder
     public record LoadView(
             int index,
             String name,
@@ -110,17 +112,18 @@ class CircuitController {
         List<LoadView> views = new ArrayList<>();
         for (int i = 0; i < entry.loads().size(); i++) {
             HomeLoad load = entry.loads().get(i);
-            views.add(new LoadView(
-                    i,
-                    (load.load().count() > 1 ? load.load().count() + " × " : "")
-                            + load.load().name(),
-                    Shown.watts(load.load().runningWatts()),
-                    Shown.watts(load.load().startingWatts()),
-                    load.known().word(),
-                    "± " + Shown.watts(load.running().plusMinus()),
-                    from(load),
-                    Shown.plain(load.load().dutyPercent()) + " %",
-                    load.leftOff()));
+            views.add(CircuitControllerLoadViewBuilder.builder()
+                    .index(i)
+                    .name((load.load().count() > 1 ? load.load().count() + " × " : "")
+                            + load.load().name())
+                    .running(Shown.watts(load.load().runningWatts()))
+                    .starting(Shown.watts(load.load().startingWatts()))
+                    .known(load.known().word())
+                    .error("± " + Shown.watts(load.running().plusMinus()))
+                    .from(from(load))
+                    .duty(Shown.plain(load.load().dutyPercent()) + " %")
+                    .leftOff(load.leftOff())
+                    .build());
         }
         return views;
     }

@@ -2,6 +2,7 @@ package juiceswap.web.house;
 
 import static juiceswap.web.words.Say.say;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -39,6 +40,7 @@ class CordsController {
     }
 
     /** A cord with what it carries. */
+    @RecordBuilder
     public record CordView(
             int index,
             String name,
@@ -97,19 +99,24 @@ class CordsController {
         CordPlan.Judged judged = file.judged(cord);
         List<String> faults =
                 judged.faults().stream().map(fault -> words(fault, judged)).toList();
-        return new CordView(
-                index,
-                cord.name(),
-                cord.cord().wire().gauge() + " AWG, " + Shown.plain(cord.cord().lengthM()) + " m",
-                Shown.amps(judged.running().amps()),
-                judged.running().ampacity() == null
-                        ? say("house.cords.not-known")
-                        : Shown.plain(judged.running().ampacity()) + " A",
-                percent(judged.running()),
-                percent(judged.starting()),
-                loads.isEmpty() ? "" : !judged.ok() ? "stop" : faults.isEmpty() ? "good" : "watch",
-                faults,
-                cord.appliances().stream().map(ExtensionCord.Appliance::load).toList());
+        return CordsControllerCordViewBuilder.builder()
+                .index(index)
+                .name(cord.name())
+                .wire(cord.cord().wire().gauge() + " AWG, "
+                        + Shown.plain(cord.cord().lengthM()) + " m")
+                .amps(Shown.amps(judged.running().amps()))
+                .carries(
+                        judged.running().ampacity() == null
+                                ? say("house.cords.not-known")
+                                : Shown.plain(judged.running().ampacity()) + " A")
+                .drop(percent(judged.running()))
+                .startDrop(percent(judged.starting()))
+                .verdict(loads.isEmpty() ? "" : !judged.ok() ? "stop" : faults.isEmpty() ? "good" : "watch")
+                .faults(faults)
+                .appliances(cord.appliances().stream()
+                        .map(ExtensionCord.Appliance::load)
+                        .toList())
+                .build();
     }
 
     private static String percent(VoltageDrop drop) {

@@ -2,6 +2,7 @@ package juiceswap.web.house;
 
 import static juiceswap.web.words.Say.say;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -45,6 +46,7 @@ class SizeController {
      * @param fits the present set carries it
      * @param share of the largest running watts in the table, percent, for its bar
      */
+    @RecordBuilder
     public record Row(
             String name,
             String circuits,
@@ -232,26 +234,29 @@ class SizeController {
         // what a set just large enough would burn: its table, where there is one, is that of the present set
         FuelUse use = FuelUse.at(setup.source(), DutyWatts.of(setup.circuits(ids)));
         @Nullable Double litres = use.litresPerHour();
-        return new Row(
-                name,
-                String.join(
-                        ", ", setup.circuits(ids).stream().map(Circuit::label).toList()),
-                Shown.watts(sizing.runningWatts()),
-                Shown.watts(sizing.startingWatts()),
-                setup.source().splitPhase()
-                        ? Shown.watts(sizing.running().l1()) + " / "
-                                + Shown.watts(sizing.running().l2())
-                        : Shown.watts(sizing.running().total()),
-                switch (sizing.decidedBy()) {
-                    case RUNNING -> say("house.size.the-sum");
-                    case STARTING -> say("house.size.the-largest-start");
-                    case LEG_RUNNING -> say("house.size.the-fuller-leg");
-                    case LEG_STARTING -> say("house.size.a-start-on-one-leg");
-                },
-                litres == null ? "—" : String.format(Locale.ENGLISH, "%.0f l", litres * HOURS_A_DAY),
-                sizing.carriedBy(label(setup)),
-                sizing.pathOk(),
-                Math.round(100 * sizing.runningWatts() / most),
-                Math.round(100 * sizing.startingWatts() / most));
+        return SizeControllerRowBuilder.builder()
+                .name(name)
+                .circuits(String.join(
+                        ", ", setup.circuits(ids).stream().map(Circuit::label).toList()))
+                .running(Shown.watts(sizing.runningWatts()))
+                .starting(Shown.watts(sizing.startingWatts()))
+                .legs(
+                        setup.source().splitPhase()
+                                ? Shown.watts(sizing.running().l1()) + " / "
+                                        + Shown.watts(sizing.running().l2())
+                                : Shown.watts(sizing.running().total()))
+                .decides(
+                        switch (sizing.decidedBy()) {
+                            case RUNNING -> say("house.size.the-sum");
+                            case STARTING -> say("house.size.the-largest-start");
+                            case LEG_RUNNING -> say("house.size.the-fuller-leg");
+                            case LEG_STARTING -> say("house.size.a-start-on-one-leg");
+                        })
+                .litres(litres == null ? "—" : String.format(Locale.ENGLISH, "%.0f l", litres * HOURS_A_DAY))
+                .fits(sizing.carriedBy(label(setup)))
+                .pathOk(sizing.pathOk())
+                .runningShare(Math.round(100 * sizing.runningWatts() / most))
+                .startingShare(Math.round(100 * sizing.startingWatts() / most))
+                .build();
     }
 }

@@ -1,5 +1,6 @@
 package juiceswap.web.now;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.Arrays;
 import java.util.List;
 import juiceswap.core.outage.StallCause;
@@ -17,6 +18,7 @@ import org.jspecify.annotations.Nullable;
  * @param tank what is in it, and for how long, null when nobody can tell
  * @param readingDue when it was read last, when that is too long ago; null while it is not
  */
+@RecordBuilder
 public record LivingPage(
         long outage,
         int sequence,
@@ -48,6 +50,7 @@ public record LivingPage(
      * @param leaves what it comes to, in words
      * @param refuel the engine is stopped to be filled
      */
+    @RecordBuilder
     public record NextMove(
             String kind,
             String state,

@@ -76,23 +76,25 @@ class LivingPages {
             next.breakers().stream().filter(breaker -> !breaker.done()).forEach(one -> due.add(one.circuit()));
         }
         List<Need> needs = life.needs();
-        return new LivingPage(
-                life.outage().id(),
-                life.standing().sequence(),
-                life.onSet() && next == null && (life.inForce() == null || stale(progress)),
-                swapStep(life),
-                next,
-                progress == null ? List.of() : then(life, progress),
-                PanelView.of(household, household.panel(), asked, standing(life, due)),
-                FitView.of(household, Capacity.of(life.setup(), life.on(), (String) null), null),
-                reserves(life, needs),
-                tank(life),
-                life.inForce() == null
-                        ? List.of()
-                        : rotationWords.shortfalls(life.lived().plan(), household),
-                life.proposed() != null,
-                readingDue(life),
-                asked == null || life.setup().find(asked) == null ? null : asked(life, asked, needs));
+        return LivingPageBuilder.builder()
+                .outage(life.outage().id())
+                .sequence(life.standing().sequence())
+                .planning(life.onSet() && next == null && (life.inForce() == null || stale(progress)))
+                .swapStep(swapStep(life))
+                .next(next)
+                .then(progress == null ? List.of() : then(life, progress))
+                .panel(PanelView.of(household, household.panel(), asked, standing(life, due)))
+                .fit(FitView.of(household, Capacity.of(life.setup(), life.on(), (String) null), null))
+                .reserves(reserves(life, needs))
+                .tank(tank(life))
+                .shortfalls(
+                        life.inForce() == null
+                                ? List.of()
+                                : rotationWords.shortfalls(life.lived().plan(), household))
+                .proposed(life.proposed() != null)
+                .readingDue(readingDue(life))
+                .asked(asked == null || life.setup().find(asked) == null ? null : asked(life, asked, needs))
+                .build();
     }
 
     /** As the log has them, from the first minute on. */
@@ -155,17 +157,18 @@ class LivingPages {
                             true,
                             !progress.leftOn().contains(id))));
         }
-        return new NextMove(
-                move.kind().word(),
-                progress.state().word(),
-                RotationWords.time(move.at(), life.now()),
-                move.at().atZone(ZoneId.systemDefault()).toInstant().toEpochMilli(),
-                clock.millis(),
-                rotationWords.title(move, refuel),
-                breakers,
-                leaves(life, move),
-                words.say(life.lived().why(), household),
-                refuel);
+        return LivingPageNextMoveBuilder.builder()
+                .kind(move.kind().word())
+                .state(progress.state().word())
+                .time(RotationWords.time(move.at(), life.now()))
+                .at(move.at().atZone(ZoneId.systemDefault()).toInstant().toEpochMilli())
+                .now(clock.millis())
+                .title(rotationWords.title(move, refuel))
+                .breakers(breakers)
+                .leaves(leaves(life, move))
+                .why(words.say(life.lived().why(), household))
+                .refuel(refuel)
+                .build();
     }
 
     /** What runs after the move, on the fuller leg. */

@@ -2,6 +2,7 @@ package juiceswap.web.rotate;
 
 import static juiceswap.web.words.Say.say;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.io.Serializable;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
@@ -71,6 +72,7 @@ class RotatePages {
      * @param why it is off then, or what it gets while it is on
      * @param keeps by temperature, so that somebody can say what they found
      */
+    @RecordBuilder
     public record Looked(
             String circuit,
             String label,
@@ -182,17 +184,18 @@ class RotatePages {
         }
         double[] levels = plan.levels().get(circuit);
         StandingNeed.Keep keep = keep(household, circuit).orElse(null);
-        return new Looked(
-                circuit,
-                Words.label(circuit, household),
-                RotationWords.time(horizon.at(slot), now),
-                on,
-                on ? "" : words.why(WhyOff.of(plan, circuit, slot), circuit, slot, plan, household),
-                horizon.at(from).toLocalTime().toString(),
-                horizon.at(to).toLocalTime().toString(),
-                levels == null ? null : Words.hours(levels[slot]),
-                keep != null,
-                keep != null && keep.full() != null);
+        return RotatePagesLookedBuilder.builder()
+                .circuit(circuit)
+                .label(Words.label(circuit, household))
+                .time(RotationWords.time(horizon.at(slot), now))
+                .on(on)
+                .why(on ? "" : words.why(WhyOff.of(plan, circuit, slot), circuit, slot, plan, household))
+                .from(horizon.at(from).toLocalTime().toString())
+                .to(horizon.at(to).toLocalTime().toString())
+                .reserve(levels == null ? null : Words.hours(levels[slot]))
+                .keeps(keep != null)
+                .byTemperature(keep != null && keep.full() != null)
+                .build();
     }
 
     private List<MoveLine> moves(RotationPlan plan, Household household, LocalDateTime now) {

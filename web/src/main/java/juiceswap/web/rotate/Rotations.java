@@ -1,5 +1,6 @@
 package juiceswap.web.rotate;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.time.Duration;
@@ -111,6 +112,7 @@ public class Rotations {
      * @param progress how far it has been followed, null without one
      * @param proposed waits for somebody's yes, or null
      */
+    @RecordBuilder
     public record Life(
             Outage outage,
             Standing standing,
@@ -236,19 +238,20 @@ public class Rotations {
         Wanted wanted =
                 outage.household().wanted(Occasion.on(now.toLocalDate())).withWishes(wishes);
         Had had = standing.living().had(ZoneId.systemDefault());
-        return new Life(
-                outage,
-                standing,
-                now,
-                settled(standing),
-                on,
-                wanted,
-                had,
-                wanted.from(setup, now, on, had, List.of()).needs(),
-                standing.living().fuelLeft(setup, outage.household().storedLitres(), clock.instant()),
-                inForce,
-                inForce == null ? null : Progress.of(inForce.plan(), on, now),
-                kept.size() > 1 ? kept.get(1) : null);
+        return RotationsLifeBuilder.builder()
+                .outage(outage)
+                .standing(standing)
+                .now(now)
+                .onSet(settled(standing))
+                .on(on)
+                .wanted(wanted)
+                .had(had)
+                .needs(wanted.from(setup, now, on, had, List.of()).needs())
+                .fuel(standing.living().fuelLeft(setup, outage.household().storedLitres(), clock.instant()))
+                .inForce(inForce)
+                .progress(inForce == null ? null : Progress.of(inForce.plan(), on, now))
+                .proposed(kept.size() > 1 ? kept.get(1) : null)
+                .build();
     }
 
     private static boolean settled(Standing standing) {

@@ -1,5 +1,6 @@
 package juiceswap.web.swap;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import java.util.Map;
 import juiceswap.core.changeover.Refusal;
@@ -27,6 +28,7 @@ import org.jspecify.annotations.Nullable;
  * @param card the part that was touched, or what was asked about; or null
  * @param asks everything else that could be done, to ask why not now
  */
+@RecordBuilder
 public record SwapPage(
         long outage,
         int sequence,
@@ -215,6 +217,7 @@ public record SwapPage(
      * @param faulty it was measured as bad, and nobody has said yet that it was repaired
      * @param signs the ways to know, the surest first
      */
+    @RecordBuilder
     public record Watch(
             boolean live,
             String how,

@@ -130,39 +130,43 @@ public class SwapPages {
         String closing = next == null ? null : next.circuit();
         boolean showsFit =
                 changeover.fed(state) && (closing != null || !state.picked().isEmpty());
-        return new SwapPage(
-                outage.id(),
-                standing.sequence(),
-                outage.rehearsal(),
-                standing.goal().word(),
-                phase,
-                next == null ? null : step(outage, standing, turn, next, done.size(), plan, view),
-                walks(household, changeover, done, plan, next),
-                Math.max(0, done.size() - DONE_SHOWN),
-                Math.max(0, plan.steps().size() - NEXT_SHOWN),
-                plan.refused(),
-                plan.refused() == null ? List.of() : whyNot(plan.refused(), changeover, household),
-                standing.stop() == null ? null : stop(standing, standing.stop(), household, view.typed()),
-                showsFit
-                        ? FitView.of(household, Capacity.of(changeover.setup(), state.picked(), closing), closing)
-                        : null,
-                rooms(household, standing),
-                changeover.fed(state) && changeover.parting() != Parting.BY_ITSELF
-                        ? circuits(household, state)
-                        : List.of(),
-                PartCards.parts(changeover, state),
-                checks(state),
-                Map.of(
+        return SwapPageBuilder.builder()
+                .outage(outage.id())
+                .sequence(standing.sequence())
+                .rehearsal(outage.rehearsal())
+                .goal(standing.goal().word())
+                .phase(phase)
+                .step(next == null ? null : step(outage, standing, turn, next, done.size(), plan, view))
+                .walks(walks(household, changeover, done, plan, next))
+                .doneEarlier(Math.max(0, done.size() - DONE_SHOWN))
+                .more(Math.max(0, plan.steps().size() - NEXT_SHOWN))
+                .refusal(plan.refused())
+                .whyNot(plan.refused() == null ? List.of() : whyNot(plan.refused(), changeover, household))
+                .stop(standing.stop() == null ? null : stop(standing, standing.stop(), household, view.typed()))
+                .fit(
+                        showsFit
+                                ? FitView.of(
+                                        household, Capacity.of(changeover.setup(), state.picked(), closing), closing)
+                                : null)
+                .rooms(rooms(household, standing))
+                .circuits(
+                        changeover.fed(state) && changeover.parting() != Parting.BY_ITSELF
+                                ? circuits(household, state)
+                                : List.of())
+                .parts(PartCards.parts(changeover, state))
+                .checks(checks(state))
+                .can(Map.of(
                         "utilityLive", state.utilityLive(),
                         "onGenerator", changeover.fed(state),
-                        "refuel", engine != null && engine.fuel().fromTank()),
-                scene(view, standing, next),
-                !standing.undoableBy(view.account().displayName()).isEmpty(),
-                standing.untouched(),
-                work.crew(),
-                watches.watch(outage, standing),
-                cards.card(standing, household, plan, view.part(), view.askedAction(), view.askedCircuit()),
-                cards.asks(standing, household, plan));
+                        "refuel", engine != null && engine.fuel().fromTank()))
+                .scene(scene(view, standing, next))
+                .undoable(!standing.undoableBy(view.account().displayName()).isEmpty())
+                .untouched(standing.untouched())
+                .crew(work.crew())
+                .watch(watches.watch(outage, standing))
+                .card(cards.card(standing, household, plan, view.part(), view.askedAction(), view.askedCircuit()))
+                .asks(cards.asks(standing, household, plan))
+                .build();
     }
 
     /** Everybody who is to be counted after an alarm: who lives here, and who is here. */

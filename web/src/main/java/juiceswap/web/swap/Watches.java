@@ -36,28 +36,34 @@ class Watches {
         UtilityWatch watch = standing.watch();
         Instant now = clock.instant();
         Optional<Reading> reading = sensor.read(outage.householdId());
-        return new Watch(
-                watch != null,
-                watch == null
-                        ? ""
-                        : say(
-                                watch.sign() == Sign.SENSOR ? "swap.watches.since" : "swap.watches.said-since",
-                                "who",
-                                whoSaid(standing),
-                                "say",
-                                words.say("sign." + watch.sign().word() + ".brief"),
-                                "since",
-                                Words.since(watch.since(), now)),
-                watch == null ? 0 : watch.heldAt(outage.household().hold()).toEpochMilli(),
-                now.toEpochMilli(),
-                outage.streetHasHeld(standing, now),
-                reading.map(shown -> shown(shown, now)).orElse(null),
-                watch != null && reading.isPresent() && !reading.get().live(),
-                standing.utilityFault(),
-                Arrays.stream(Sign.values())
+        return SwapPageWatchBuilder.builder()
+                .live(watch != null)
+                .how(
+                        watch == null
+                                ? ""
+                                : say(
+                                        watch.sign() == Sign.SENSOR ? "swap.watches.since" : "swap.watches.said-since",
+                                        "who",
+                                        whoSaid(standing),
+                                        "say",
+                                        words.say("sign." + watch.sign().word() + ".brief"),
+                                        "since",
+                                        Words.since(watch.since(), now)))
+                .heldAt(
+                        watch == null
+                                ? 0
+                                : watch.heldAt(outage.household().hold()).toEpochMilli())
+                .now(now.toEpochMilli())
+                .held(outage.streetHasHeld(standing, now))
+                .sensor(reading.map(shown -> shown(shown, now)).orElse(null))
+                .sensorDisagrees(
+                        watch != null && reading.isPresent() && !reading.get().live())
+                .faulty(standing.utilityFault())
+                .signs(Arrays.stream(Sign.values())
                         .filter(sign -> sign != Sign.SENSOR && standing.utilityFault() == (sign == Sign.REPAIRED))
                         .map(sign -> new Choice(sign.word(), words.say("sign." + sign.word())))
-                        .toList());
+                        .toList())
+                .build();
     }
 
     /** Who has said it last, or what. */

@@ -78,10 +78,10 @@ class SceneDrawingTest {
     void everyKindIsDrawnInsideItsFrame(String kind) throws IOException {
         Scene scene = scene(cottage(kind), state -> {}, null);
         assertThat(scene.parts()).isNotEmpty().allSatisfy(part -> {
-            assertThat(part.x()).isBetween(0.0, 360.0);
-            assertThat(part.x() + part.width()).isLessThanOrEqualTo(360);
-            assertThat(part.y()).isNotNegative();
-            assertThat(part.y() + part.height()).isLessThanOrEqualTo(scene.height());
+            assertThat(part.area().x()).isBetween(0.0, 360.0);
+            assertThat(part.area().x() + part.area().width()).isLessThanOrEqualTo(360);
+            assertThat(part.area().y()).isNotNegative();
+            assertThat(part.area().y() + part.area().height()).isLessThanOrEqualTo(scene.height());
         });
         assertThat(scene.wires()).allMatch(wire -> wire.look().isEmpty());
         assertThat(scene.height()).isLessThan(700);
@@ -110,7 +110,7 @@ class SceneDrawingTest {
     })
     void thePartToActOnIsMarked(String kind, Action next, String name) throws IOException {
         Scene scene = scene(cottage(kind), state -> {}, next);
-        assertThat(scene.parts().stream().filter(Part::marked).map(Part::name)).containsOnly(name);
+        assertThat(scene.parts().stream().filter(part -> part.asked().marked()).map(Part::name)).containsOnly(name);
     }
 
     @Test
@@ -126,19 +126,19 @@ class SceneDrawingTest {
                         state.plateToGenerator = true;
                     },
                     Action.PLATE_TO_UTILITY);
-            double dx = part(after, "plate").x() - part(before, "plate").x();
-            double dy = part(after, "plate").y() - part(before, "plate").y();
-            assertThat(part(before, "plate").way()).isEqualTo(way);
+            double dx = part(after, "plate").area().x() - part(before, "plate").area().x();
+            double dy = part(after, "plate").area().y() - part(before, "plate").area().y();
+            assertThat(part(before, "plate").asked().way()).isEqualTo(way);
             assertThat(way.equals("up") ? -dy : way.equals("down") ? dy : way.equals("left") ? -dx : dx)
                     .as(way)
                     .isPositive();
             // it moves over the main, away from the input
             double toMain = Math.hypot(
-                    part(after, "plate").x() - part(after, "main").x(),
-                    part(after, "plate").y() - part(after, "main").y());
+                    part(after, "plate").area().x() - part(after, "main").area().x(),
+                    part(after, "plate").area().y() - part(after, "main").area().y());
             double wasToMain = Math.hypot(
-                    part(before, "plate").x() - part(before, "main").x(),
-                    part(before, "plate").y() - part(before, "main").y());
+                    part(before, "plate").area().x() - part(before, "main").area().x(),
+                    part(before, "plate").area().y() - part(before, "main").area().y());
             assertThat(toMain).as(way).isLessThan(wasToMain);
         }
     }
@@ -155,7 +155,7 @@ class SceneDrawingTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(fridge.at()).isEqualTo(1);
-        assertThat(fridge.way()).isEqualTo("left");
+        assertThat(fridge.asked().way()).isEqualTo("left");
         assertThat(branches.stream().filter(part -> part.at() == 1)).hasSize(1);
     }
 
