@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
+import juiceswap.core.Worded;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.Finding;
 import juiceswap.core.electrical.Conductor;
@@ -88,6 +89,8 @@ class SupplyController {
         if (!form.wrong()) {
             if (edit.equals("generator")) {
                 model.addAttribute("form", new Form(generatorValues(file)));
+            } else if (edit.equals("second")) {
+                model.addAttribute("form", new Form(secondValues(file)));
             } else if (edit.equals("station")) {
                 model.addAttribute("form", new Form(stationValues(file)));
             } else if (edit.equals("link")) {
@@ -300,7 +303,6 @@ class SupplyController {
     }
 
     private static Map<String, String> generatorValues(Household file) {
-        boolean two = file.supply().source() instanceof ParallelGenerators;
         Generator generator = file.supply().source() instanceof ParallelGenerators both
                 ? both.first()
                 : file.supply().source().engine();
@@ -314,7 +316,7 @@ class SupplyController {
             values.put("running-" + rating.fuel().word(), Shown.plain(rating.runningWatts()));
             values.put("starting-" + rating.fuel().word(), Shown.plain(rating.startingWatts()));
         }
-        values.put("sets", two ? "2" : "1");
+        values.put("sets", Sets.of(file.supply().source()).word());
         values.put("altitudeM", Shown.plain(generator.altitudeM()));
         values.put("ambientC", Shown.plain(generator.ambientC()));
         values.put("marginPercent", Shown.plain(generator.marginPercent()));
@@ -325,11 +327,12 @@ class SupplyController {
         putFlag(values, "gfciOutlets", generator.gfciOutlets());
         putFlag(values, "eco", generator.idleControl());
         putFlag(values, "considering", file.supply().considering());
-        // tank and consumption are those of all sets together
-        Generator all = Objects.requireNonNull(file.supply().source().engine());
+        // tank and consumption of two alike are those of both together
+        Generator all = Sets.of(file.supply().source()) == Sets.UNLIKE
+                ? generator
+                : Objects.requireNonNull(file.supply().source().engine());
         values.put("tankLitres", all.tankLitres() == null ? "" : Shown.plain(all.tankLitres()));
-        all.litresPerHour()
-                .forEach((percent, litres) -> values.put("litres-" + Shown.plain(percent), Shown.plain(litres)));
+        putLitres(values, all);
         return values;
     }
 
@@ -348,6 +351,67 @@ class SupplyController {
             putFlag(values, "considering", file.supply().considering());
         }
         return values;
+    }
+
+    /** What the second of two unlike generators has of its own. */
+    private static Map<String, String> secondValues(Household file) {
+        Map<String, String> values = new HashMap<>();
+        if (file.supply().source() instanceof ParallelGenerators two && !two.alike()) {
+            Rating rating = two.second().rating();
+            values.put("runningWatts", Shown.plain(rating.runningWatts()));
+            values.put("startingWatts", Shown.plain(rating.startingWatts()));
+            values.put(
+                    "tankLitres",
+                    two.second().tankLitres() == null
+                            ? ""
+                            : Shown.plain(two.second().tankLitres()));
+            putLitres(values, two.second());
+            putFlag(values, "eco", two.second().idleControl());
+        }
+        return values;
+    }
+
+    private static void putLitres(Map<String, String> values, Generator generator) {
+        generator
+                .litresPerHour()
+                .forEach((percent, litres) -> values.put("litres-" + Shown.plain(percent), Shown.plain(litres)));
+    }
+
+    /** The second of two in parallel, where it is not like the first; output and fuel are the same. */
+    @PostMapping("/house/supply/second")
+    String saveSecond(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        boolean done = editing.change(account, form, Phrase.of("change.changed-the-generator"), house -> {
+            double running = above0(form, "runningWatts", "form.the-smaller-figure-on-the-2");
+            Double starting = form.number("startingWatts");
+            if (starting != null && starting < running) {
+                form.problem("startingWatts", "form.is-never-below-running-are");
+            }
+            NavigableMap<Double, Double> litres = litresPerHour(form);
+            Double tank = form.number("tankLitres");
+            form.requireSound();
+            Source source = house.supply().source();
+            Generator first = source instanceof ParallelGenerators two ? two.first() : source.engine();
+            InvalidInput.unless(first != null, "", "invalid.second-of-nothing");
+            Generator second = Objects.requireNonNull(first)
+                    .change()
+                    .ratings(List.of(new Rating(first.fuel(), running, starting == null ? running : starting)))
+                    .tankLitres(tank)
+                    .litresPerHour(litres)
+                    .idleControl(form.checked("eco"))
+                    .generator();
+            return house.withSupply(house.supply().withSource(new ParallelGenerators(first, second)));
+        });
+        if (done) {
+            flash.addFlashAttribute("taken", Phrase.of("told.the-generator-is-saved"));
+            return "redirect:/house/supply";
+        }
+        model.addAttribute("form", form);
+        return show(account, "second", null, model);
     }
 
     /** A battery power station in the place of the generator. */
@@ -416,13 +480,16 @@ class SupplyController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         boolean done = editing.change(account, form, Phrase.of("change.changed-the-generator"), house -> {
-            boolean two = form.value("sets").equals("2");
-            Generator both = generator(form, two ? 2 : 1);
+            Sets sets = form.word(Sets.class, "sets", Sets.ONE);
+            Generator typedIn = generator(form, sets == Sets.ALIKE ? 2 : 1);
             form.requireSound();
             return house.withSupply(house.supply()
-                    .withSource(two ? ParallelGenerators.halves(both) : both)
+                    .withSource(sets.source(typedIn, house.supply().source()))
                     .considering(form.checked("considering")));
         });
+        if (done && form.value("sets").equals(Sets.UNLIKE.word())) {
+            return "redirect:/house/supply?edit=second";
+        }
         if (done) {
             flash.addFlashAttribute("taken", Phrase.of("told.the-generator-is-saved"));
             return "redirect:/house/supply";
@@ -431,15 +498,8 @@ class SupplyController {
         return show(account, "generator", null, model);
     }
 
-    /** As typed; the label's figures are those of one set, tank and consumption of all of them. */
+    /** As typed; the label's figures are those of one, tank and consumption of two alike those of both. */
     private static Generator generator(Form form, int sets) {
-        NavigableMap<Double, Double> litresPerHour = new TreeMap<>();
-        for (int percent : PERCENTS) {
-            Double litres = form.number("litres-" + percent);
-            if (litres != null) {
-                litresPerHour.put((double) percent, litres);
-            }
-        }
         Generator.Change set = Generator.described()
                 .splitPhase(form.value("output").equals("120/240"))
                 .fuel(form.word(Fuel.class, "fuel", Fuel.GASOLINE))
@@ -451,7 +511,7 @@ class SupplyController {
                 .gfciOutlets(form.checked("gfciOutlets"))
                 .idleControl(form.checked("eco"))
                 .tankLitres(form.number("tankLitres"))
-                .litresPerHour(litresPerHour);
+                .litresPerHour(litresPerHour(form));
         Double altitude = form.number("altitudeM");
         Double ambient = form.number("ambientC");
         Double margin = form.number("marginPercent");
@@ -466,6 +526,17 @@ class SupplyController {
             set.marginPercent(margin);
         }
         return set.generator();
+    }
+
+    private static NavigableMap<Double, Double> litresPerHour(Form form) {
+        NavigableMap<Double, Double> litresPerHour = new TreeMap<>();
+        for (int percent : PERCENTS) {
+            Double litres = form.number("litres-" + percent);
+            if (litres != null) {
+                litresPerHour.put((double) percent, litres);
+            }
+        }
+        return litresPerHour;
     }
 
     /** A rating for every fuel of which both figures are given; a household has those of all sets together. */
@@ -589,5 +660,51 @@ class SupplyController {
         }
         model.addAttribute("form", form);
         return show(account, "place", null, model);
+    }
+
+    /** How many generators there are. */
+    private enum Sets implements Worded {
+        ONE("1"),
+        ALIKE("2"),
+        UNLIKE("unlike");
+
+        private final String word;
+
+        Sets(String word) {
+            this.word = word;
+        }
+
+        @Override
+        public String word() {
+            return word;
+        }
+
+        static Sets of(Source source) {
+            if (source instanceof ParallelGenerators two) {
+                return two.alike() ? ALIKE : UNLIKE;
+            }
+            return ONE;
+        }
+
+        /**
+         * The source of which {@code typed} is the one generator, both alike together, or the first of two. A second
+         * that was there stays as it is; where there was none, it is like the first until it is told.
+         */
+        Source source(Generator typed, Source before) {
+            return switch (this) {
+                case ONE -> typed;
+                case ALIKE -> ParallelGenerators.halves(typed);
+                case UNLIKE ->
+                    new ParallelGenerators(
+                            typed,
+                            before instanceof ParallelGenerators two && !two.alike()
+                                    ? two.second()
+                                            .change()
+                                            .splitPhase(typed.splitPhase())
+                                            .fuel(typed.fuel())
+                                            .generator()
+                                    : typed);
+            };
+        }
     }
 }

@@ -110,7 +110,8 @@ class SceneDrawingTest {
     })
     void thePartToActOnIsMarked(String kind, Action next, String name) throws IOException {
         Scene scene = scene(cottage(kind), state -> {}, next);
-        assertThat(scene.parts().stream().filter(part -> part.asked().marked()).map(Part::name)).containsOnly(name);
+        assertThat(scene.parts().stream().filter(part -> part.asked().marked()).map(Part::name))
+                .containsOnly(name);
     }
 
     @Test
@@ -126,8 +127,10 @@ class SceneDrawingTest {
                         state.plateToGenerator = true;
                     },
                     Action.PLATE_TO_UTILITY);
-            double dx = part(after, "plate").area().x() - part(before, "plate").area().x();
-            double dy = part(after, "plate").area().y() - part(before, "plate").area().y();
+            double dx = part(after, "plate").area().x()
+                    - part(before, "plate").area().x();
+            double dy = part(after, "plate").area().y()
+                    - part(before, "plate").area().y();
             assertThat(part(before, "plate").asked().way()).isEqualTo(way);
             assertThat(way.equals("up") ? -dy : way.equals("down") ? dy : way.equals("left") ? -dx : dx)
                     .as(way)
@@ -137,8 +140,10 @@ class SceneDrawingTest {
                     part(after, "plate").area().x() - part(after, "main").area().x(),
                     part(after, "plate").area().y() - part(after, "main").area().y());
             double wasToMain = Math.hypot(
-                    part(before, "plate").area().x() - part(before, "main").area().x(),
-                    part(before, "plate").area().y() - part(before, "main").area().y());
+                    part(before, "plate").area().x()
+                            - part(before, "main").area().x(),
+                    part(before, "plate").area().y()
+                            - part(before, "main").area().y());
             assertThat(toMain).as(way).isLessThan(wasToMain);
         }
     }

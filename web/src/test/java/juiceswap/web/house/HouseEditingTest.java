@@ -18,6 +18,7 @@ import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.HomePanel;
 import juiceswap.core.household.Household;
 import juiceswap.core.supply.CordEnds;
+import juiceswap.core.supply.ParallelGenerators;
 import juiceswap.web.TestDatabase;
 import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
@@ -298,6 +299,38 @@ class HouseEditingTest {
                 .andReturn()
                 .getResponse()
                 .getStatus();
+    }
+
+    /** A second generator that is not like the first keeps what is its own, whatever is saved of the first. */
+    @Test
+    void twoUnlikeGenerators() throws Exception {
+        MockMvc pages = MockMvcBuilders.webAppContextSetup(context)
+                .apply(SecurityMockMvcConfigurers.springSecurity())
+                .build();
+        Account owner = accounts.create(home, "Ines", "unlike" + home, "estuary-lantern", "owner");
+        String first =
+                "/house/supply/generator?output=120/240&fuel=gasoline&running-gasoline=4000&starting-gasoline=5000&tankLitres=16&sets=unlike";
+        assertThat(answer(pages, owner, first)).isEqualTo(302);
+        assertThat(answer(pages, owner, "/house/supply/second?runningWatts=2000&startingWatts=2500&tankLitres=5"))
+                .isEqualTo(302);
+        assertThat(answer(pages, owner, first.replace("=4000", "=4200"))).isEqualTo(302);
+
+        ParallelGenerators two = (ParallelGenerators) held().file().supply().source();
+        assertThat(two.first().runningWatts()).isEqualTo(4200);
+        assertThat(two.second().runningWatts()).isEqualTo(2000);
+        assertThat(two.first().tankLitres()).isEqualTo(16);
+        assertThat(two.second().tankLitres()).isEqualTo(5);
+        assertThat(two.runningWatts()).isEqualTo(6200);
+        for (String page : List.of("/house/supply", "/house/supply?edit=second", "/house/supply?edit=generator")) {
+            assertThat(pages.perform(MockMvcRequestBuilders.get(page)
+                                    .with(SecurityMockMvcRequestPostProcessors.user(owner)))
+                            .andReturn()
+                            .getResponse()
+                            .getContentAsString())
+                    .as(page)
+                    .contains(
+                            page.endsWith("generator") ? "4200" : page.endsWith("second") ? "2000" : "2,000 W running");
+        }
     }
 
     /** A battery power station is a source like another: no page of the house needs an engine. */
