@@ -145,7 +145,8 @@ document.addEventListener('alpine:init', () => {
     feedAgain: false,
     leaving: false,
     pressed: null,
-    endCameAt: 0,
+    settling: new Map(),
+    sentAt: 0,
     toldAt: Date.now(),
     init() {
       this.holdWhilePressed();
@@ -158,6 +159,11 @@ document.addEventListener('alpine:init', () => {
       this.source.addEventListener('error', () => this.offline(true));
       this.source.addEventListener('open', () => { if (this.lost) { this.offline(false); this.deliver(); this.refresh(); this.urgent(); } });
       this.$root.addEventListener('submit', (event) => this.submit(event));
+      // a button that settles lets a touch through to what is behind it
+      this.$root.addEventListener('pointerdown', (event) => {
+        const under = ({ left, right, top, bottom }) => event.clientX >= left && event.clientX <= right && event.clientY >= top && event.clientY <= bottom;
+        if ([...document.querySelectorAll('[data-settling]')].some((button) => under(button.getBoundingClientRect()))) this.tellChanged();
+      });
       this.$root.addEventListener('click', (event) => {
         const details = event.target.closest('summary')?.parentNode;
         if (details) details.dataset.touched = 'yes';
@@ -358,7 +364,7 @@ document.addEventListener('alpine:init', () => {
       const now = document.querySelector('main').dataset;
       // an answer that was on its way while another overtook it is from the past
       if (then?.outage && then.outage === now.outage && Number(then.seen) < Number(now.seen)) return;
-      const couldEnd = this.ends();
+      const stood = this.buttons();
       if (fresh) {
         try {
           Alpine.morph(document.querySelector(part), fresh.outerHTML, {
@@ -377,22 +383,47 @@ document.addEventListener('alpine:init', () => {
         const old = document.querySelector('template[data-shout=' + steps.dataset.shout + ']');
         if (old) old.replaceWith(document.importNode(steps, true)); else document.body.append(document.importNode(steps, true));
       });
-      if (byItself && !couldEnd && this.ends()) this.endCameAt = Date.now();
+      // a second tap of the finger that sent this is not meant for what stands there now
+      this.settle(stood, byItself ? 700 : this.sentAt + 400 - Date.now());
       this.offline(this.lost);
     },
-    ends() { return !!document.querySelector('form[action="/swap/end"] [data-key=done]'); },
+    // what each button of a form does, and where it stands. An alarm and making safe are never held up.
+    buttons() {
+      return [...document.querySelectorAll('main form[method=post] button:not([type=button])')].filter((button) => !this.alwaysTaken(button.form)).map((button) => {
+        const values = [...new FormData(button.form)].filter(([name]) => name !== 'seen' && name !== '_csrf').map(([name, value]) => name + '=' + value);
+        const means = [button.form.getAttribute('action'), ...values, button.name, button.value, button.textContent.trim()].join('\n');
+        return { button, means, key: button.dataset.key, at: button.getBoundingClientRect() };
+      });
+    },
+    alwaysTaken(form) { return form?.matches('form[action="/swap/co-alarm"], form[action="/swap/make-safe"]'); },
+    // a button that does something else than what stood at its place, or at its key, takes no press for a moment
+    settle(stood, milliseconds) {
+      const within = (place, rect) => place.left < rect.right && place.right > rect.left && place.top < rect.bottom && place.bottom > rect.top;
+      const means = new Set(stood.map((one) => one.means));
+      for (const { button, means: now, key, at } of this.buttons()) {
+        const before = stood.filter((one) => within(one.at, at) || key && one.key === key);
+        const other = before.length ? before.some((one) => one.means !== now) : key && !means.has(now);
+        if (other && milliseconds > 0) this.settling.set(button, Date.now() + milliseconds);
+      }
+      for (const [button, until] of this.settling) {
+        const rest = button.isConnected ? until - Date.now() : 0;
+        button.toggleAttribute('data-settling', rest > 0);
+        if (rest > 0) setTimeout(() => button.removeAttribute('data-settling'), rest);
+        else this.settling.delete(button);
+      }
+    },
     submit(event) {
       if (event.target.matches('form[action="/swap/co-alarm"], form[action="/swap/make-safe"]') && this.shout(event.target)) {
         event.preventDefault();
         return;
       }
       const form = event.target.closest('form[data-send]');
-      // a press that was meant for the step that stood here a moment ago ends no outage
-      if (event.target.matches('form[action="/swap/end"]') && Date.now() - this.endCameAt < 1000) {
+      if (event.submitter?.hasAttribute('data-settling')) {
         event.preventDefault();
-        this.tell('This page has just changed. Read it, then press again.');
+        this.tellChanged();
         return;
       }
+      this.sentAt = Date.now();
       if (!form) {
         // the next page shows what came of it; a change of this one would be in the way of the next touch
         this.leaving = true;
@@ -442,6 +473,7 @@ document.addEventListener('alpine:init', () => {
       this.sending = false;
       if (this.again) this.refresh();
     },
+    tellChanged() { this.tell('This page has just changed. Read it, then press again.'); },
     tell(text) {
       const notice = document.querySelector('[data-unsent]');
       if (notice) { notice.textContent = text; notice.hidden = false; }

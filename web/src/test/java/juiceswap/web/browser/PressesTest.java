@@ -84,6 +84,50 @@ class PressesTest extends OutageJourney {
         assertThat(ines.page).hasURL(Pattern.compile(".*/logbook$"));
     }
 
+    /** The next step stands where this one stood: a finger that was on its way is not taken for having done it. */
+    @Test
+    void aPressForTheStepThatStoodThereConfirmsNoOther() {
+        Person ines = startsOutage(1280, 800);
+        ines.listening();
+        String before = ines.title();
+        ines.page.evaluate("""
+                () => new MutationObserver((changes, observer) => {
+                    const settling = document.querySelector('[data-key=done][data-settling]');
+                    if (settling) { observer.disconnect(); settling.click(); document.documentElement.dataset.tooFast = 'yes'; }
+                }).observe(document.body, { subtree: true, childList: true, attributes: true })""");
+        Standing last = standing();
+        Plan.Step step = last.plan().steps().get(0);
+        swap.confirm(account("bram"), last.sequence(), step.action(), step.circuit(), Map.of());
+        assertThat(ines.page.locator("html[data-too-fast=yes]")).hasCount(1);
+        assertThat(ines.page.locator("[data-unsent]")).containsText("has just changed");
+        assertThat(ines.title()).isNotEqualTo(before);
+        assertThat(standing().sequence()).isEqualTo(last.sequence() + 1);
+        // and a moment later it is taken
+        ines.confirm();
+        assertThat(standing().sequence()).isGreaterThan(last.sequence() + 1);
+    }
+
+    @Test
+    void aDoubleTapConfirmsOneStep() {
+        Person ines = startsOutage(1280, 800);
+        long before = standing().sequence();
+        ines.page.evaluate("""
+                () => {
+                    const done = () => document.querySelector('[data-key=done]');
+                    const first = document.querySelector('main').dataset.seen;
+                    new MutationObserver((changes, observer) => {
+                        if (document.querySelector('main').dataset.seen === first) return;
+                        observer.disconnect();
+                        done().click();
+                        document.documentElement.dataset.tapped = 'twice';
+                    }).observe(document.body, { subtree: true, childList: true, attributes: true });
+                    done().click();
+                }""");
+        assertThat(ines.page.locator("html[data-tapped=twice]")).hasCount(1);
+        ines.page.waitForTimeout(500);
+        assertThat(standing().sequence()).isEqualTo(before + 1);
+    }
+
     @Test
     void aPageThatWasChangedHalfwayIsTakenWhole() {
         Person ines = startsOutage(1280, 800);
