@@ -2,6 +2,10 @@ package juiceswap.web.house;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
 class CatalogueTest {
@@ -29,5 +33,26 @@ class CatalogueTest {
         assertThat(catalogue.likely("Water heater", false, 9))
                 .allSatisfy(typical -> assertThat(typical.volts()).isEqualTo(120));
         assertThat(catalogue.likely("Xyzzy", true, 4)).isEmpty();
+    }
+
+    /**
+     * Hermetic compressors and submersible pumps come up by their locked-rotor amps, four and more times their running
+     * watts, unless a soft starter holds them down; each can be chosen.
+     */
+    @Test
+    void compressorsAndSubmersiblePumpsStartByTheirLockedRotor() {
+        Map<String, Catalogue.Typical> byName =
+                new Catalogue().all().stream().collect(Collectors.toMap(Catalogue.Typical::name, Function.identity()));
+        for (String name : List.of(
+                "Well pump 1/2 hp",
+                "Well pump 1 hp",
+                "Central air conditioner 3 ton",
+                "Heat pump central outdoor unit")) {
+            Catalogue.Typical bare = byName.get(name);
+            Catalogue.Typical softened = byName.get(name + " with soft starter");
+            assertThat(bare.startingWatts()).as(name).isGreaterThanOrEqualTo(4 * bare.watts());
+            assertThat(softened.startingWatts()).as(name).isBetween(2 * softened.watts(), 3 * softened.watts());
+        }
+        assertThat(byName.get("Window air conditioner large").startingWatts()).isGreaterThanOrEqualTo(4 * 1200);
     }
 }
