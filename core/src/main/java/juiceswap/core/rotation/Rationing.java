@@ -3,7 +3,7 @@ package juiceswap.core.rotation;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
@@ -21,12 +21,21 @@ import juiceswap.core.rotation.Horizon.EngineOff;
 public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> stills, double litres) {
     private static final int[] BLOCK_MINUTES = {60, 90, 120, 180, 240, 360};
     private static final int MOST_BLOCKS = 10;
-    private static final int BEGINNINGS = 3;
+
+    /** First the runs are laid in the middle of what is left of each period; of the best, also at its beginning and end. */
+    private static final double MIDDLE = 0.5;
+
+    private static final List<Double> ELSEWHERE = List.of(0.0, 1.0);
+
+    private static final int MOVED = 6;
 
     /** So many of the best are planned with care. */
     private static final int FINALISTS = 3;
 
-    private record Candidate(List<EngineOff> stills, RotationPlan plan, double cost) {}
+    /** So many runs of so many slots each. */
+    private record Runs(int block, int blocks) {}
+
+    private record Candidate(Runs runs, List<EngineOff> stills, RotationPlan plan, double cost, double litres) {}
 
     /**
      * @param question as it would be without rationing
@@ -43,25 +52,27 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
             RotationPlan plan = question.plan(effort);
             return new Rationing(true, plan, List.of(), taken(plan, slots));
         }
-        List<Candidate> within = new ArrayList<>();
-        Candidate least = null;
-        for (List<EngineOff> stills : patterns(horizon, slots)) {
-            RotationPlan plan = with(question, stills).plan(Effort.INSTANT);
-            Candidate candidate = new Candidate(stills, plan, plan.score() + walks(horizon, stills));
-            if (taken(plan, slots) <= litres) {
-                within.add(candidate);
-            }
-            if (least == null || taken(plan, slots) < taken(least.plan, slots)) {
-                least = candidate;
+        Set<List<EngineOff>> seen = new HashSet<>();
+        List<Candidate> candidates = new ArrayList<>();
+        for (Runs runs : runs(horizon, slots)) {
+            consider(question, slots, runs, MIDDLE, seen, candidates);
+        }
+        List<Candidate> promising = within(candidates, litres);
+        for (Candidate one : promising.subList(0, Math.min(MOVED, promising.size()))) {
+            for (double beginning : ELSEWHERE) {
+                consider(question, slots, one.runs, beginning, seen, candidates);
             }
         }
-        within.sort(Comparator.comparingDouble(Candidate::cost));
+        List<Candidate> within = within(candidates, litres);
+        Candidate least = candidates.stream()
+                .min(Comparator.comparingDouble(Candidate::litres))
+                .orElse(null);
         Candidate best = null;
         for (Candidate candidate : within.subList(0, Math.min(FINALISTS, within.size()))) {
             RotationPlan plan = with(question, candidate.stills).plan(effort);
             double cost = plan.score() + walks(horizon, candidate.stills);
             if (taken(plan, slots) <= litres && (best == null || cost < best.cost)) {
-                best = new Candidate(candidate.stills, plan, cost);
+                best = new Candidate(candidate.runs, candidate.stills, plan, cost, taken(plan, slots));
             }
         }
         Candidate chosen = best != null ? best : within.isEmpty() ? least : within.get(0);
@@ -95,27 +106,53 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
         return horizon.night(boundary) ? Compiled.FIRST_NIGHT_VISIT : Compiled.DAY_VISIT;
     }
 
-    private static Set<List<EngineOff>> patterns(Horizon horizon, int slots) {
-        Set<List<EngineOff>> patterns = new LinkedHashSet<>();
+    private static List<Runs> runs(Horizon horizon, int slots) {
+        List<Runs> runs = new ArrayList<>();
         for (int minutes : BLOCK_MINUTES) {
             int block = Math.max(1, minutes / horizon.slotMinutes());
             for (int blocks = 1; blocks <= MOST_BLOCKS && blocks * (block + 1) <= slots; blocks++) {
-                int period = slots / blocks;
-                for (int beginning = 0; beginning < BEGINNINGS; beginning++) {
-                    boolean[] runs = new boolean[slots];
-                    for (int slot = 0; slot < slots; slot++) {
-                        int into = slot - beginning * (period - block) / (BEGINNINGS - 1);
-                        runs[slot] = into >= 0 && into / period < blocks && into % period < block;
-                    }
-                    letSleep(horizon, runs);
-                    List<EngineOff> stills = stills(horizon, runs);
-                    if (!stills.isEmpty()) {
-                        patterns.add(stills);
-                    }
-                }
+                runs.add(new Runs(block, blocks));
             }
         }
-        return patterns;
+        return runs;
+    }
+
+    /** Plans with the engine running like that, unless it comes to what was planned already. */
+    private static void consider(
+            Rotation question,
+            int slots,
+            Runs runs,
+            double beginning,
+            Set<List<EngineOff>> seen,
+            List<Candidate> candidates) {
+        Horizon horizon = question.horizon();
+        List<EngineOff> stills = stills(horizon, laid(horizon, slots, runs, beginning));
+        if (stills.isEmpty() || !seen.add(stills)) {
+            return;
+        }
+        RotationPlan plan = with(question, stills).plan(Effort.INSTANT);
+        candidates.add(new Candidate(runs, stills, plan, plan.score() + walks(horizon, stills), taken(plan, slots)));
+    }
+
+    /** Those that last, the cheapest first. */
+    private static List<Candidate> within(List<Candidate> candidates, double litres) {
+        return candidates.stream()
+                .filter(candidate -> candidate.litres <= litres)
+                .sorted(Comparator.comparingDouble(Candidate::cost))
+                .toList();
+    }
+
+    /** When the engine runs; {@code beginning} is where in each period, 0 at its start to 1 at its end. */
+    private static boolean[] laid(Horizon horizon, int slots, Runs runs, double beginning) {
+        int period = slots / runs.blocks;
+        int start = (int) (beginning * (period - runs.block));
+        boolean[] laid = new boolean[slots];
+        for (int slot = 0; slot < slots; slot++) {
+            int into = slot - start;
+            laid[slot] = into >= 0 && into / period < runs.blocks && into % period < runs.block;
+        }
+        letSleep(horizon, laid);
+        return laid;
     }
 
     /** Where nobody is awake or there, the engine goes on as it is. */

@@ -14,6 +14,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.TimeUnit;
 import juiceswap.core.outage.EventKind;
+import juiceswap.web.outage.Helpers;
 import juiceswap.web.security.Account;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
@@ -42,18 +43,24 @@ class LiveUpdates implements SmartLifecycle {
     private static final int MAX_STREAMS_OF_A_HOUSEHOLD = 250;
 
     private final DSLContext db;
+    private final Helpers helpers;
     private final String url;
     private final String user;
     private final String password;
-    private final Map<Long, List<SseEmitter>> streams = new ConcurrentHashMap<>();
+    private final Map<Long, List<Listener>> streams = new ConcurrentHashMap<>();
     private volatile boolean running;
+
+    /** A page that listens, and whose it is. */
+    private record Listener(Account account, SseEmitter stream) {}
 
     LiveUpdates(
             DSLContext db,
+            Helpers helpers,
             @Value("${spring.datasource.url}") String url,
             @Value("${spring.datasource.username}") String user,
             @Value("${spring.datasource.password}") String password) {
         this.db = db;
+        this.helpers = helpers;
         this.url = url;
         this.user = user;
         this.password = password;
@@ -62,13 +69,14 @@ class LiveUpdates implements SmartLifecycle {
     @GetMapping(path = "/live", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     SseEmitter open(@AuthenticationPrincipal Account account) throws IOException {
         SseEmitter stream = new SseEmitter(0L);
-        List<SseEmitter> own = streams.computeIfAbsent(account.householdId(), id -> new CopyOnWriteArrayList<>());
+        List<Listener> own = streams.computeIfAbsent(account.householdId(), id -> new CopyOnWriteArrayList<>());
         if (own.size() >= MAX_STREAMS_OF_A_HOUSEHOLD) {
-            own.remove(0).complete();
+            own.remove(0).stream().complete();
         }
-        own.add(stream);
-        stream.onCompletion(() -> own.remove(stream));
-        stream.onError(error -> own.remove(stream));
+        Listener listener = new Listener(account, stream);
+        own.add(listener);
+        stream.onCompletion(() -> own.remove(listener));
+        stream.onError(error -> own.remove(listener));
         stream.send(SseEmitter.event().comment("open").reconnectTime(1000));
         // what was written between the drawing of the page and now would otherwise be missed
         Integer last = lastSequence(account.householdId());
@@ -123,6 +131,18 @@ class LiveUpdates implements SmartLifecycle {
             send(household, SseEmitter.event().name("urgent").data(words[1]));
         }
         send(household, SseEmitter.event().name("changed").data(words[1]));
+        if (words[1].equals(Helpers.CHANGED)) {
+            endStreamsOfWhoWasTakenOff(household);
+        }
+    }
+
+    /** A page that asks again is sent away by the gate; one that only listens hears nothing more either. */
+    private void endStreamsOfWhoWasTakenOff(long household) {
+        for (Listener listener : streams.getOrDefault(household, List.of())) {
+            if (listener.account.guest() && helpers.roleOf(listener.account).isEmpty()) {
+                listener.stream.complete();
+            }
+        }
     }
 
     /** What was written while nobody listened is told to everybody now. */
@@ -134,12 +154,12 @@ class LiveUpdates implements SmartLifecycle {
     }
 
     private void send(long household, SseEmitter.SseEventBuilder event) {
-        List<SseEmitter> listening = streams.getOrDefault(household, List.of());
-        for (SseEmitter stream : listening) {
+        List<Listener> listening = streams.getOrDefault(household, List.of());
+        for (Listener listener : listening) {
             try {
-                stream.send(event);
+                listener.stream.send(event);
             } catch (IOException | IllegalStateException gone) {
-                listening.remove(stream);
+                listening.remove(listener);
             }
         }
     }
@@ -164,7 +184,7 @@ class LiveUpdates implements SmartLifecycle {
     @Override
     public void stop() {
         running = false;
-        streams.values().forEach(own -> own.forEach(SseEmitter::complete));
+        streams.values().forEach(own -> own.forEach(listener -> listener.stream.complete()));
     }
 
     @Override

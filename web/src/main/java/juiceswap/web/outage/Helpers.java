@@ -25,6 +25,9 @@ public class Helpers {
     /** Somebody whose page has not asked for so long is not counted on. */
     static final Duration GONE_AFTER = Duration.ofMinutes(10);
 
+    /** What the notice says when somebody came, went, or may do something else. */
+    public static final String CHANGED = "people";
+
     private static final Duration SEEN_EVERY = Duration.ofSeconds(30);
 
     private final DSLContext db;
@@ -204,6 +207,6 @@ public class Helpers {
     }
 
     private void announce(Account account) {
-        db.execute("select pg_notify('outage_event', {0})", DSL.val(account.householdId() + " people"));
+        db.execute("select pg_notify('outage_event', {0})", DSL.val(account.householdId() + " " + CHANGED));
     }
 }

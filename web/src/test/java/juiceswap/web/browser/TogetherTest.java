@@ -123,10 +123,20 @@ class TogetherTest extends OutageJourney {
         Person ines = startsOutage(1280, 800);
         String code = ines.page.locator(".join .code").textContent();
         Person jo = joins(ines, "Jo", "I can help");
+        // a page that only listens, and asks for nothing
+        Page still = jo.page.context().newPage();
+        still.navigate(jo.page.url().replaceAll("/swap.*", "/assets/app.css"));
+        still.evaluate("""
+                () => new Promise((open) => {
+                    window.live = new EventSource('/live');
+                    window.live.onopen = open;
+                    window.live.onerror = () => { document.documentElement.dataset.ended = 'yes'; window.live.close(); };
+                })""");
         ines.page
                 .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Remove Jo from this outage"))
                 .click();
         assertThat(jo.page.locator("main")).containsText("You were taken off this outage.");
+        assertThat(still.locator("html[data-ended=yes]")).hasCount(1);
         assertThat(ines.page.locator(".join .code")).not().hasText(code);
         Person again = joins(ines, "Jo", "I can help");
         assertThat(again.page.locator("main h1")).hasText("Test the carbon monoxide alarm indoors");
