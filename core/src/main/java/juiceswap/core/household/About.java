@@ -2,6 +2,7 @@ package juiceswap.core.household;
 
 import java.util.List;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.measure.AsTyped;
 import juiceswap.core.measure.Measures;
 
 /**
@@ -10,8 +11,9 @@ import juiceswap.core.measure.Measures;
  * @param name not blank
  * @param notes empty when there are none
  * @param measures in which they see and type amounts and times
+ * @param typed amounts that were typed in another unit
  */
-public record About(String name, String notes, List<Person> people, Measures measures) {
+public record About(String name, String notes, List<Person> people, Measures measures, AsTyped typed) {
 
     /**
      * Somebody who helps in an outage.
@@ -28,11 +30,21 @@ public record About(String name, String notes, List<Person> people, Measures mea
 
     /** Nothing known but the name. */
     public static About named(String name) {
-        return new About(name, "", List.of(), Measures.METRIC);
+        return new About(name, "", List.of(), Measures.METRIC, AsTyped.NOTHING);
     }
 
     /** The same under another name. */
     public About withName(String other) {
-        return new About(other, notes, people, measures);
+        return new About(other, notes, people, measures, typed);
+    }
+
+    /** The same in other measures. */
+    public About withMeasures(Measures others) {
+        return new About(name, notes, people, others, typed);
+    }
+
+    /** The same, with how amounts were typed. */
+    public About withTyped(AsTyped other) {
+        return new About(name, notes, people, measures, other);
     }
 }

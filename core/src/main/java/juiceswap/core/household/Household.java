@@ -33,12 +33,15 @@ import juiceswap.core.house.PanelMap;
 import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice;
+import juiceswap.core.measure.Dimension;
 import juiceswap.core.measure.Measures;
+import juiceswap.core.measure.Quantity;
 import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.rotation.Keeping;
 import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.Generator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -107,6 +110,22 @@ public final class Household {
     /** In which its people see and type amounts and times. */
     public Measures measures() {
         return about.measures();
+    }
+
+    /** As it stands in a field: as somebody has typed it, or in the household's own unit. */
+    public String field(Quantity quantity) {
+        return about.typed().text(quantity).orElseGet(() -> measures().field(quantity));
+    }
+
+    /** How the fuel of this house is bought and told. */
+    public Dimension fuelDimension() {
+        Generator engine = supply.source().engine();
+        return engine == null ? Dimension.VOLUME : engine.fuel().dimension();
+    }
+
+    /** So many liters of the fuel that this house burns. */
+    public Quantity fuel(double litres) {
+        return new Quantity(fuelDimension(), litres);
     }
 
     /** What hangs on the walls, as it was entered. */

@@ -7,50 +7,85 @@ import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
+import java.util.Arrays;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a household sees and types amounts, times and dates. Inside everything is SI and local time; this is the one place
  * where it becomes text for people, and where their text is read.
  *
- * @param units of lengths, volumes and temperatures
+ * @param units of lengths, volumes, weights and temperatures
+ * @param clock and the way dates are written
  */
-public record Measures(UnitSystem units) {
-    /** Metres, litres, degrees Celsius and a clock of 24 hours. */
-    public static final Measures METRIC = new Measures(UnitSystem.METRIC);
+public record Measures(UnitSystem units, ClockFace clock) {
+    /** Meters, liters, degrees Celsius and a clock of 24 hours. */
+    public static final Measures METRIC = new Measures(UnitSystem.METRIC, ClockFace.OF_24_HOURS);
 
-    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
-    private static final DateTimeFormatter DAY_CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH);
-    private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.ENGLISH);
-    private static final DateTimeFormatter DATE_CLOCK = DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.ENGLISH);
-    private static final Pattern AMOUNT_AND_UNIT = Pattern.compile("(-?[0-9.,\\s]*[0-9.])\\s*([^0-9.,\\s-].*)?");
+    /** Feet, gallons, pounds, degrees Fahrenheit and a clock of 12 hours. */
+    public static final Measures US = new Measures(UnitSystem.US, ClockFace.OF_12_HOURS);
+
+    private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEE", Locale.ENGLISH);
+
+    /** An amount, and the unit behind it if there is one. */
+    private static final Pattern AMOUNT_AND_UNIT = Pattern.compile("(-?[0-9.,\\s]*[0-9.])\\s*([^0-9.,\\s-][^0-9,-]*)?");
+
+    /** Hours, minutes if there are any, and the half of the day if it is said. */
+    private static final Pattern TIME = Pattern.compile("([0-9]{1,2})(?:[:.h]?([0-9]{2}))?\\s*([ap])?\\.?(?:m\\.?)?");
+
+    /** More decimals than these are no amount that somebody typed. */
+    private static final int MOST_DECIMALS = 3;
+
     private static final int MINUTES_AN_HOUR = 60;
     private static final int MINUTES_A_DAY = 24 * MINUTES_AN_HOUR;
+    private static final int HALF_A_DAY = 12;
 
     // ---- amounts
 
-    /** With its unit, rounded as is usual for it: 12 m, 9.5 litres. */
+    /** With its unit, rounded as is usual for it: 12 m, 40 ft, 2.5 gal. */
     public String show(Quantity quantity) {
-        return number(quantity) + " " + symbol(quantity.dimension());
+        Unit unit = units.unit(quantity.dimension());
+        return plain(unit.fromSi(quantity.si()), unit.decimals()) + " " + unit.symbol();
     }
 
     /** As {@link #show}, with so many decimals. */
     public String show(Quantity quantity, int decimals) {
-        double amount = units.unit(quantity.dimension()).fromSi(quantity.si());
-        return String.format(Locale.ENGLISH, "%." + decimals + "f", amount) + " " + symbol(quantity.dimension());
+        Unit unit = units.unit(quantity.dimension());
+        return String.format(Locale.ENGLISH, "%." + decimals + "f", unit.fromSi(quantity.si())) + " " + unit.symbol();
     }
 
-    /** Without its unit and without needless zeros, as it stands in a field. */
-    public String number(Quantity quantity) {
-        Unit unit = units.unit(quantity.dimension());
-        double scale = Math.pow(10, unit.decimals());
-        double rounded = Math.rint(unit.fromSi(quantity.si()) * scale) / scale;
-        return rounded == Math.rint(rounded) && Math.abs(rounded) < 1e15
-                ? String.valueOf((long) rounded)
-                : String.valueOf(rounded);
+    /**
+     * As it stands in a field: what {@link #read} makes the very same amount of. A bare number where it is one in the
+     * household's unit, else with the unit in which it is one.
+     */
+    public String field(Quantity quantity) {
+        return exact(units.unit(quantity.dimension()), quantity.si())
+                .or(() -> Arrays.stream(UnitSystem.values())
+                        .map(system -> system.unit(quantity.dimension()))
+                        .flatMap(
+                                unit -> exact(unit, quantity.si()).map(number -> number + " " + unit.symbol()).stream())
+                        .findFirst())
+                .orElseGet(() ->
+                        String.valueOf((float) units.unit(quantity.dimension()).fromSi(quantity.si())));
+    }
+
+    private static Optional<String> exact(Unit unit, double si) {
+        double amount = unit.fromSi(si);
+        String text = plain(amount, MOST_DECIMALS);
+        boolean same = Math.abs(unit.toSi(Double.parseDouble(text)) - si) < AsTyped.SAME;
+        return same ? Optional.of(text) : Optional.empty();
+    }
+
+    /** Without needless zeros. */
+    private static String plain(double amount, int decimals) {
+        String text = String.format(Locale.ENGLISH, "%." + decimals + "f", amount);
+        String shorter = text.contains(".") ? text.replaceAll("\\.?0+$", "") : text;
+        return shorter.equals("-0") ? "0" : shorter;
     }
 
     /** The unit's sign, which stands behind a number or beside a field. */
@@ -58,31 +93,68 @@ public record Measures(UnitSystem units) {
         return units.unit(dimension).symbol();
     }
 
-    /** What somebody typed, in SI units, with or without its unit; empty when it is no such amount. */
+    /**
+     * What somebody typed, in SI units: a bare number is in the household's unit, any other unit may be written behind it
+     * (25 ft, 25', 8 m, 5' 6", 10 gal, 20 lb, 68 F). Empty when it is no such amount.
+     */
     public OptionalDouble read(Dimension dimension, String typed) {
         Matcher parts = AMOUNT_AND_UNIT.matcher(typed.strip());
-        if (!parts.matches()) {
-            return OptionalDouble.empty();
+        double sum = 0;
+        int from = 0;
+        while (from < typed.strip().length()) {
+            if (!parts.find(from) || parts.start() != from) {
+                return OptionalDouble.empty();
+            }
+            OptionalDouble amount = Numbers.typed(parts.group(1));
+            String written = parts.group(2);
+            Optional<Unit> unit = written == null
+                    ? Optional.of(units.unit(dimension))
+                    : dimension.unitWritten(written.strip().toLowerCase(Locale.ROOT));
+            boolean further = from > 0;
+            if (amount.isEmpty() || unit.isEmpty() || further && !addsUp(dimension, written)) {
+                return OptionalDouble.empty();
+            }
+            sum += unit.get().toSi(amount.getAsDouble());
+            from = parts.end();
+            while (from < typed.strip().length()
+                    && Character.isWhitespace(typed.strip().charAt(from))) {
+                from++;
+            }
         }
-        Unit unit = units.unit(dimension);
-        String written = parts.group(2);
-        if (written != null && !unit.isWritten(written.strip().toLowerCase(Locale.ROOT))) {
-            return OptionalDouble.empty();
-        }
-        OptionalDouble amount = Numbers.typed(parts.group(1));
-        return amount.isPresent() ? OptionalDouble.of(unit.toSi(amount.getAsDouble())) : amount;
+        return from == 0 ? OptionalDouble.empty() : OptionalDouble.of(sum);
+    }
+
+    /** Feet and inches are said together; nothing else is, and never without the unit. */
+    private static boolean addsUp(Dimension dimension, @Nullable String written) {
+        return dimension == Dimension.LENGTH && written != null;
+    }
+
+    /** Whether a unit is written behind it, so that it should come back as it was typed. */
+    public static boolean saysItsUnit(String typed) {
+        return typed.chars().anyMatch(Character::isLetter) || typed.matches(".*['\"′″’”#°].*");
     }
 
     // ---- times
 
-    /** The time of day: 18:04. */
+    /** The time of day: 18:04, or 6:04 pm. */
     public String clock(LocalTime time) {
-        return CLOCK.format(time);
+        return low(clock.clock.format(time));
+    }
+
+    /** With the seconds: 18:04:30, or 6:04:30 pm. */
+    public String clockWithSeconds(LocalTime time) {
+        return low(clock.clockWithSeconds.format(time));
     }
 
     /** The time, with the day of the week where it is another day than {@code now}: Tue 18:04. */
     public String clock(LocalDateTime time, LocalDateTime now) {
-        return (time.toLocalDate().equals(now.toLocalDate()) ? CLOCK : DAY_CLOCK).format(time);
+        boolean today = time.toLocalDate().equals(now.toLocalDate());
+        return today ? clock(time.toLocalTime()) : weekdayAndClock(time);
+    }
+
+    /** The day of the week and the time: Tue 18:04. */
+    public String weekdayAndClock(LocalDateTime time) {
+        return WEEKDAY.format(time) + " " + clock(time.toLocalTime());
     }
 
     /** As {@link #clock(LocalDateTime, LocalDateTime)}, on the clocks of that zone. */
@@ -90,14 +162,43 @@ public record Measures(UnitSystem units) {
         return clock(LocalDateTime.ofInstant(then, zone), LocalDateTime.ofInstant(now, zone));
     }
 
-    /** A day: 14 Jan 2031. */
+    /** A day: 14 Jan 2031, or Jan 14, 2031. */
     public String date(LocalDate day) {
-        return DATE.format(day);
+        return clock.date.format(day);
     }
 
     /** A day of this year or so, and the time: 14 Jan 18:04. */
     public String dateAndClock(LocalDateTime time) {
-        return DATE_CLOCK.format(time);
+        return clock.day.format(time) + " " + clock(time.toLocalTime());
+    }
+
+    private static String low(String clock) {
+        return clock.replace("AM", "am").replace("PM", "pm");
+    }
+
+    /**
+     * A time of day that somebody typed on either clock: 22:30, 7:30, 2230, 10:30 pm, 10pm, noon, midnight. Empty when it is
+     * none.
+     */
+    public static Optional<LocalTime> readTime(String typed) {
+        String text = typed.strip().toLowerCase(Locale.ROOT);
+        if (text.equals("noon") || text.equals("midnight")) {
+            return Optional.of(text.equals("noon") ? LocalTime.NOON : LocalTime.MIDNIGHT);
+        }
+        Matcher parts = TIME.matcher(text);
+        if (!parts.matches()) {
+            return Optional.empty();
+        }
+        int hour = Integer.parseInt(parts.group(1));
+        int minute = parts.group(2) == null ? 0 : Integer.parseInt(parts.group(2));
+        String half = parts.group(3);
+        Predicate<Integer> isHour = one -> half == null ? one < 24 : one >= 1 && one <= HALF_A_DAY;
+        boolean bareHour = parts.group(2) == null && half == null;
+        if (!isHour.test(hour) || minute >= MINUTES_AN_HOUR || bareHour) {
+            return Optional.empty();
+        }
+        int of24 = half == null ? hour : hour % HALF_A_DAY + (half.equals("p") ? HALF_A_DAY : 0);
+        return Optional.of(LocalTime.of(of24, minute));
     }
 
     /** Minutes as people say them: 45 min, 3 h, 3 h 10, 2 days; below 0 is 0 min. */

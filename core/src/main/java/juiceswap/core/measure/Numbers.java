@@ -21,8 +21,9 @@ public final class Numbers {
         return decimal(withoutBlanks(text));
     }
 
+    /** Without the blanks before three digits; any other blank stands between two numbers. */
     private static String withoutBlanks(String text) {
-        return text.strip().replace(" ", "").replace("\u00a0", "");
+        return text.strip().replaceAll("(?<=[0-9])[ \u00a0](?=[0-9]{3}(?![0-9]))", "");
     }
 
     private static OptionalDouble decimal(String text) {

@@ -8,17 +8,17 @@ import java.io.Serializable;
  * @param si in the SI unit of its dimension
  */
 public record Quantity(Dimension dimension, double si) implements Serializable {
-    /** A length of so many metres. */
+    /** A length of so many meters. */
     public static Quantity metres(double metres) {
         return new Quantity(Dimension.LENGTH, metres);
     }
 
-    /** A height above the sea of so many metres. */
+    /** A height above the sea of so many meters. */
     public static Quantity altitude(double metres) {
         return new Quantity(Dimension.ALTITUDE, metres);
     }
 
-    /** So many litres of liquid fuel. */
+    /** So many liters of liquid fuel. */
     public static Quantity litres(double litres) {
         return new Quantity(Dimension.VOLUME, litres);
     }

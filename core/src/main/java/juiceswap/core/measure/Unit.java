@@ -24,6 +24,6 @@ record Unit(String symbol, List<String> written, double perUnit, double zero, in
 
     /** Whether people write it so. */
     boolean isWritten(String text) {
-        return text.equals(symbol) || written.contains(text);
+        return text.equals(symbol.toLowerCase(java.util.Locale.ROOT)) || written.contains(text);
     }
 }

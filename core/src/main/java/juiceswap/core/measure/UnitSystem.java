@@ -1,7 +1,6 @@
 package juiceswap.core.measure;
 
 import java.util.EnumMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import juiceswap.core.Worded;
@@ -11,10 +10,20 @@ public enum UnitSystem implements Worded {
     METRIC(
             "metric",
             Map.of(
-                    Dimension.LENGTH, new Unit("m", List.of("metre", "metres", "meter", "meters"), 1, 0, 1),
-                    Dimension.ALTITUDE, new Unit("m", List.of("metre", "metres", "meter", "meters"), 1, 0, 0),
-                    Dimension.VOLUME, new Unit("litres", List.of("l", "litre", "liter", "liters"), 1, 0, 1),
-                    Dimension.TEMPERATURE, new Unit("°C", List.of("c", "celsius"), 1, 0, 1)));
+                    Dimension.LENGTH, Units.METER,
+                    Dimension.ALTITUDE, Units.METER_UP,
+                    Dimension.VOLUME, Units.LITER,
+                    Dimension.PROPANE, Units.KILOGRAM_OF_PROPANE,
+                    Dimension.TEMPERATURE, Units.CELSIUS)),
+    /** As people in the United States measure. */
+    US(
+            "us",
+            Map.of(
+                    Dimension.LENGTH, Units.FOOT,
+                    Dimension.ALTITUDE, Units.FOOT,
+                    Dimension.VOLUME, Units.GALLON,
+                    Dimension.PROPANE, Units.POUND_OF_PROPANE,
+                    Dimension.TEMPERATURE, Units.FAHRENHEIT));
 
     private final String word;
     private final Map<Dimension, Unit> units;

@@ -2,6 +2,8 @@ package juiceswap.core.supply;
 
 import java.util.Optional;
 import juiceswap.core.Worded;
+import juiceswap.core.measure.Dimension;
+import juiceswap.core.measure.Quantity;
 import org.jspecify.annotations.Nullable;
 
 /** What the engine burns. Everything that differs from fuel to fuel is said here. */
@@ -51,6 +53,16 @@ public enum Fuel implements Worded {
     /** Where it comes from. */
     public Store store() {
         return store;
+    }
+
+    /** How it is bought and told: propane by weight. */
+    public Dimension dimension() {
+        return this == PROPANE ? Dimension.PROPANE : Dimension.VOLUME;
+    }
+
+    /** So many liters of it, as people measure it. */
+    public Quantity amount(double litres) {
+        return new Quantity(dimension(), litres);
     }
 
     /** It runs out and can be filled in again. */

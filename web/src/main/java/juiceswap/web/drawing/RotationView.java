@@ -4,7 +4,6 @@ import static juiceswap.web.words.Say.say;
 
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.time.LocalDateTime;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -24,6 +23,7 @@ import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.supply.Limits;
+import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 
@@ -59,7 +59,6 @@ public record RotationView(
         List<LegChart> legs,
         @Nullable Double now,
         String inWords) {
-    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
 
     /** How wide it is drawn: a table's screen, or a phone. */
     public enum Size {
@@ -486,7 +485,7 @@ public record RotationView(
         }
 
         private String clock(int slot) {
-            return CLOCK.format(horizon.at(slot));
+            return InUse.measures().clock(horizon.at(slot).toLocalTime());
         }
 
         private static double round(double value) {

@@ -5,12 +5,12 @@ import static juiceswap.web.words.Say.say;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import juiceswap.core.meter.Trend;
 import juiceswap.core.meter.Trend.Point;
+import juiceswap.web.words.InUse;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -39,8 +39,6 @@ public record TrendView(
 
     /** More readings than this are a curve alone. */
     private static final int MOST_DOTS = 30;
-
-    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
 
     /** One reading; {@code title} says it with its time. */
     public record Dot(double x, double y, String title) {}
@@ -109,7 +107,7 @@ public record TrendView(
     }
 
     private static String time(Instant at, ZoneId zone) {
-        return TIME.format(at.atZone(zone));
+        return InUse.measures().clock(at.atZone(zone).toLocalTime());
     }
 
     private static double round(double value) {

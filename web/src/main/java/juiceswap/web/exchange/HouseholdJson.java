@@ -29,7 +29,11 @@ import juiceswap.core.household.Room;
 import juiceswap.core.household.Supply;
 import juiceswap.core.household.Wiring;
 import juiceswap.core.household.WithoutPower;
+import juiceswap.core.measure.AsTyped;
+import juiceswap.core.measure.ClockFace;
+import juiceswap.core.measure.Dimension;
 import juiceswap.core.measure.Measures;
+import juiceswap.core.measure.Quantity;
 import juiceswap.core.measure.UnitSystem;
 import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.rotation.StandingNeed;
@@ -102,8 +106,24 @@ public final class HouseholdJson {
         for (JsonNode person : json.path("people")) {
             people.add(new About.Person(person.path("name").asString(), Json.text(person, "notes", "")));
         }
-        UnitSystem units = Worded.of(UnitSystem.class, Json.text(json, "units", UnitSystem.METRIC.word()));
-        return new About(json.path("name").asString(), Json.text(json, "notes", ""), people, new Measures(units));
+        List<AsTyped.Text> typed = new ArrayList<>();
+        for (JsonNode one : json.path("asTyped")) {
+            Dimension dimension =
+                    Worded.of(Dimension.class, one.path("dimension").asString());
+            typed.add(new AsTyped.Text(
+                    new Quantity(dimension, one.path("si").asDouble()),
+                    one.path("text").asString()));
+        }
+        Measures measures = measures(Json.text(json, "units"), Json.text(json, "clock"));
+        return new About(
+                json.path("name").asString(), Json.text(json, "notes", ""), people, measures, new AsTyped(typed));
+    }
+
+    /** The measures of a household by their words in its file; metric and a clock of 24 hours where nothing is said. */
+    public static Measures measures(@Nullable String units, @Nullable String clock) {
+        return new Measures(
+                units == null ? Measures.METRIC.units() : Worded.of(UnitSystem.class, units),
+                clock == null ? Measures.METRIC.clock() : Worded.of(ClockFace.class, clock));
     }
 
     private List<HomePanel> panels() {
@@ -291,7 +311,9 @@ public final class HouseholdJson {
         file.put("format", FORMAT);
         file.put("version", 1);
         file.put("name", household.name());
-        file.unless("units", household.measures().units(), UnitSystem.METRIC);
+        file.unless("units", household.measures().units(), Measures.METRIC.units());
+        file.unless("clock", household.measures().clock(), Measures.METRIC.clock());
+        file.list("asTyped", household.about().typed().texts(), HouseholdJson::asTyped);
         file.list("people", household.about().people(), HouseholdJson::person);
         file.unlessEmpty("notes", household.notes());
         file.objectUnlessEmpty("panel", panel(household));
@@ -304,6 +326,13 @@ public final class HouseholdJson {
         file.list("cords", household.cords(), HouseholdJson::cord);
         file.objectUnlessEmpty("rotation", rotation(household.living()));
         return file.node();
+    }
+
+    private static JsonObject asTyped(AsTyped.Text one) {
+        return new JsonObject()
+                .put("dimension", one.quantity().dimension().word())
+                .put("si", one.quantity().si())
+                .put("text", one.text());
     }
 
     /** The setup alone, as the engine's endpoints take it: loads that are left off in an outage are not in it. */

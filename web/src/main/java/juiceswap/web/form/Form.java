@@ -2,19 +2,22 @@ package juiceswap.web.form;
 
 import java.io.Serializable;
 import java.time.LocalTime;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
+import juiceswap.core.measure.AsTyped;
 import juiceswap.core.measure.Dimension;
 import juiceswap.core.measure.Measures;
 import juiceswap.core.measure.Numbers;
+import juiceswap.core.measure.Quantity;
+import juiceswap.web.words.InUse;
 import org.jspecify.annotations.Nullable;
 
 /** What somebody typed into a form, and what is wrong with it. Nothing typed is lost when something is wrong. */
@@ -24,6 +27,7 @@ public final class Form implements Serializable {
     private final Map<String, String> typed;
     private final Map<String, Phrase> problems = new LinkedHashMap<>();
     private final List<Phrase> elsewhere = new ArrayList<>();
+    private final Map<Quantity, @Nullable String> asTyped = new LinkedHashMap<>();
 
     public Form(Map<String, String> typed) {
         this.typed = new LinkedHashMap<>(typed);
@@ -32,6 +36,12 @@ public final class Form implements Serializable {
     /** What stands in the field, empty when nothing was typed. */
     public String value(String field) {
         return typed.getOrDefault(field, "");
+    }
+
+    /** The same, with what stands in further fields. */
+    public Form with(Map<String, String> further) {
+        further.forEach(typed::putIfAbsent);
+        return this;
     }
 
     public Map<String, String> typed() {
@@ -157,33 +167,47 @@ public final class Form implements Serializable {
         return text(field) == null ? null : word(kind, field, kind.getEnumConstants()[0]);
     }
 
-    /** An amount in the household's unit, or with another one that it knows, in SI units; null when nothing was typed. */
-    public @Nullable Double amount(Dimension dimension, String field, Measures measures) {
+    /**
+     * An amount in SI units: a bare number is in the household's unit, any other unit may be written behind it; null when
+     * nothing was typed.
+     */
+    public @Nullable Double amount(Dimension dimension, String field) {
         String text = text(field);
         if (text == null) {
             return null;
         }
+        Measures measures = InUse.measures();
         OptionalDouble amount = measures.read(dimension, text);
         if (amount.isEmpty()) {
-            problem(field, "invalid.no-number", "typed", text);
+            problem(field, "invalid.no-amount", "typed", text, "unit", measures.symbol(dimension));
             return null;
         }
+        Quantity quantity = new Quantity(dimension, amount.getAsDouble());
+        asTyped.put(quantity, Measures.saysItsUnit(text) ? text : null);
         return amount.getAsDouble();
     }
 
-    /** A time of day such as 17:00 or 7:30, which must be there; null, and a problem at the field, when it is not or is none. */
+    /** What is kept of how amounts were typed, with what was typed here. */
+    public AsTyped keptWith(AsTyped before) {
+        AsTyped kept = before;
+        for (Map.Entry<Quantity, @Nullable String> one : asTyped.entrySet()) {
+            kept = kept.with(one.getKey(), one.getValue());
+        }
+        return kept;
+    }
+
+    /** A time of day on either clock, such as 17:00, 7:30 or 5:30 pm, which must be there; null, and a problem at the field, when it is not or is none. */
     public @Nullable LocalTime time(String field) {
         String text = text(field);
         if (text == null) {
             problem(field, "form.type-a-time");
             return null;
         }
-        try {
-            return LocalTime.parse(text.length() == 4 ? "0" + text : text);
-        } catch (DateTimeParseException notATime) {
+        Optional<LocalTime> time = Measures.readTime(text);
+        if (time.isEmpty()) {
             problem(field, "form.is-not-a-time-of", "text", text);
-            return null;
         }
+        return time.orElse(null);
     }
 
     public @Nullable Integer whole(String field) {

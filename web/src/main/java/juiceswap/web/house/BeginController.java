@@ -18,12 +18,17 @@ import juiceswap.core.household.Mounting;
 import juiceswap.core.household.OutageWishes;
 import juiceswap.core.household.Supply;
 import juiceswap.core.household.Wiring;
+import juiceswap.core.measure.ClockFace;
+import juiceswap.core.measure.Dimension;
+import juiceswap.core.measure.Measures;
+import juiceswap.core.measure.UnitSystem;
 import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Link;
 import juiceswap.core.supply.Rating;
 import juiceswap.web.form.Form;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -52,6 +57,8 @@ class BeginController {
     static Form form(String household) {
         Map<String, String> values = new HashMap<>(SUGGESTED);
         values.put("household", household);
+        values.put("units", InUse.measures().units().word());
+        values.put("clock", InUse.measures().clock().word());
         return new Form(values);
     }
 
@@ -81,15 +88,17 @@ class BeginController {
             form.problem("outletAmps", "form.it-is-written-beside-the");
         }
         Double mainAmps = form.number("mainAmps");
-        Double cordM = form.number("lengthM");
-        Double tank = form.number("tankLitres");
-        Double cans = form.number("storedLitres");
+        Double cordM = form.amount(Dimension.LENGTH, "lengthM");
+        Fuel fuel = form.word(Fuel.class, "fuel", Fuel.GASOLINE);
+        Double tank = form.amount(fuel.dimension(), "tankLitres");
+        Double cans = form.amount(fuel.dimension(), "storedLitres");
         for (String field : List.of("tankLitres", "storedLitres")) {
-            Double litres = form.number(field);
+            Double litres = field.equals("tankLitres") ? tank : cans;
             if (litres != null && litres < 0) {
                 form.problem(field, "form.must-be-0-or-more");
             }
         }
+        Measures measures = measures(form);
         boolean done = editing.begin(account, form, Phrase.of("change.described-the-house"), () -> {
             form.requireSound();
             TransferDevice device = Worded.find(RefusedArrangement.class, form.value("kind"))
@@ -97,7 +106,6 @@ class BeginController {
                     .orElseGet(() ->
                             TransferDevice.of(form.word(TransferDevice.Kind.class, "kind", TransferDevice.Kind.CORDS)));
             TransferDevice.Kind kind = device.kind();
-            Fuel fuel = form.word(Fuel.class, "fuel", Fuel.GASOLINE);
             double runs = running == null ? CONSIDERED_RUNNING_WATTS : running;
             double starts = starting != null ? starting : running == null ? CONSIDERED_STARTING_WATTS : runs;
             Generator generator = Generator.described()
@@ -114,7 +122,8 @@ class BeginController {
             String name = form.value("household").strip();
             form.requireSound();
             return new Household(
-                    About.named(name.isEmpty() ? words.say("house.unnamed") : name),
+                    About.named(name.isEmpty() ? words.say("house.unnamed") : name)
+                            .withMeasures(measures),
                     new Wiring(
                             List.of(new HomePanel("", "", panel, input, null)),
                             new Mounting(mainAmps, false, Mounting.Way.UP),
@@ -133,6 +142,14 @@ class BeginController {
         model.addAttribute("form", form);
         model.addAttribute("samples", FilesController.SAMPLES);
         return "house/begin";
+    }
+
+    /** As somebody has said, else as people of the browser's country measure. */
+    private static Measures measures(Form form) {
+        Measures guessed = InUse.measures();
+        return new Measures(
+                form.word(UnitSystem.class, "units", guessed.units()),
+                form.word(ClockFace.class, "clock", guessed.clock()));
     }
 
     private static List<Link> path(

@@ -18,9 +18,12 @@ import juiceswap.core.household.ExtensionCord;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.HomeLoad;
 import juiceswap.core.household.Household;
+import juiceswap.core.measure.Dimension;
+import juiceswap.core.measure.Quantity;
 import juiceswap.core.supply.Limits;
 import juiceswap.web.form.Form;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.InUse;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -80,7 +83,7 @@ class CordsController {
             Map<String, String> values = new HashMap<>();
             values.put("name", chosen.name());
             values.put("awg", chosen.cord().wire().gauge());
-            values.put("lengthM", Shown.plain(chosen.cord().lengthM()));
+            values.put("lengthM", file.field(Quantity.metres(chosen.cord().lengthM())));
             values.put(
                     "plugAmps",
                     chosen.cord().plugAmps() == null
@@ -94,6 +97,11 @@ class CordsController {
         return "house/cords";
     }
 
+    /** A cord as it is sold, 50 ft. */
+    private static final double USUAL_CORD_M = 15.24;
+
+    private static final Quantity USUAL_CORD = Quantity.metres(USUAL_CORD_M);
+
     private static CordView view(int index, ExtensionCord cord, Household file) {
         List<Load> loads = file.loadsOn(cord);
         CordPlan.Judged judged = file.judged(cord);
@@ -103,7 +111,7 @@ class CordsController {
                 .index(index)
                 .name(cord.name())
                 .wire(cord.cord().wire().gauge() + " AWG, "
-                        + Shown.plain(cord.cord().lengthM()) + " m")
+                        + InUse.measures().show(Quantity.metres(cord.cord().lengthM())))
                 .amps(Shown.amps(judged.running().amps()))
                 .carries(
                         judged.running().ampacity() == null
@@ -153,9 +161,11 @@ class CordsController {
                 String key = entry.id() + "/" + load.load().name();
                 String advice = load.load().is240()
                         ? say("house.cords.240-v-not-by-cord")
-                        : VoltageDrop.thinnestGood(Limits.LEG_VOLTS, load.load().startingWatts() / Limits.LEG_VOLTS, 15)
-                                .map(wire -> say("house.cords.alone-at-15-m-awg", "gauge", wire.gauge()))
-                                .orElse(say("house.cords.too-much-for-a-cord"));
+                        : VoltageDrop.thinnestGood(
+                                        Limits.LEG_VOLTS, load.load().startingWatts() / Limits.LEG_VOLTS, USUAL_CORD_M)
+                                .map(wire -> say(
+                                        "house.cords.alone-at-15-m-awg", "gauge", wire.gauge(), "length", USUAL_CORD))
+                                .orElse(say("house.cords.too-much-for-a-cord", "length", USUAL_CORD));
                 views.add(new ApplianceView(
                         key,
                         load.load().name() + ", " + entry.circuit().label(),
@@ -202,7 +212,7 @@ class CordsController {
     }
 
     private static CordPlan.Cord cord(Form form) {
-        Double length = form.number("lengthM");
+        Double length = form.amount(Dimension.LENGTH, "lengthM");
         if (length == null) {
             form.problem("lengthM", "form.its-length");
         }

@@ -4,13 +4,11 @@ import static juiceswap.web.words.Say.say;
 
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
@@ -36,6 +34,7 @@ import juiceswap.core.household.Household;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -49,7 +48,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** The transfer device: the one there is, the one to choose, and the tests that prove it. */
 @Controller
 class DeviceController {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
 
     private final HouseEditing editing;
     private final DeviceTests tests;
@@ -376,7 +374,7 @@ class DeviceController {
                     how(test),
                     last == null
                             ? ""
-                            : last.onDay().format(DAY) + ", " + last.who()
+                            : InUse.measures().date(last.onDay()) + ", " + last.who()
                                     + (last.note().isEmpty() ? "" : ": " + last.note()),
                     state));
         }

@@ -6,11 +6,15 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
 import juiceswap.core.household.Household;
+import juiceswap.core.measure.ClockFace;
+import juiceswap.core.measure.Measures;
+import juiceswap.core.measure.UnitSystem;
 import juiceswap.web.exchange.Downloads;
 import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
@@ -66,12 +70,43 @@ class FilesController {
 
     @GetMapping("/house/files")
     String show(@AuthenticationPrincipal Account account, Model model) {
-        editing.open(account, "/house/files", model);
+        Household file = editing.open(account, "/house/files", model).file();
+        Form form = (Form) Objects.requireNonNull(model.getAttribute("form"));
+        if (form.text("units") == null) {
+            form.with(Map.of(
+                    "units",
+                    file.measures().units().word(),
+                    "clock",
+                    file.measures().clock().word()));
+        }
         model.addAttribute("samples", SAMPLES);
         model.addAttribute("history", households.history(account.householdId(), HISTORY_SHOWN));
         model.addAttribute("owner", account.role().equals("owner"));
         model.addAttribute("tokens", tokens.list(account.householdId()));
         return "house/files";
+    }
+
+    /** In which units everybody of the household reads and types. */
+    @PostMapping("/house/measures")
+    String measures(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        boolean done = editing.change(account, form, Phrase.of("change.measures"), house -> {
+            Measures chosen = new Measures(
+                    form.word(UnitSystem.class, "units", house.measures().units()),
+                    form.word(ClockFace.class, "clock", house.measures().clock()));
+            form.requireSound();
+            return house.withAbout(house.about().withMeasures(chosen));
+        });
+        if (done) {
+            flash.addFlashAttribute("taken", Phrase.of("told.saved"));
+            return "redirect:/house/files#measures";
+        }
+        model.addAttribute("form", form);
+        return show(account, model);
     }
 
     /** The list of problems stands at this address. */

@@ -93,7 +93,8 @@ class HouseEditing {
             households.change(account.householdId(), form.version(), account.displayName(), words.say(what), before -> {
                 Household after = edit.apply(before);
                 form.requireSound();
-                return after;
+                return after.withAbout(
+                        after.about().withTyped(form.keptWith(after.about().typed())));
             });
             return true;
         } catch (InvalidInput invalid) {

@@ -9,6 +9,8 @@ import java.util.Objects;
 import juiceswap.core.Phrase;
 import juiceswap.core.house.Need.Priority;
 import juiceswap.core.household.Household;
+import juiceswap.core.measure.Dimension;
+import juiceswap.core.measure.Quantity;
 import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.rotation.Keeping;
 import juiceswap.core.rotation.StandingNeed;
@@ -16,6 +18,7 @@ import juiceswap.core.rotation.StandingNeed.Daily;
 import juiceswap.web.exchange.StandingNeedJson;
 import juiceswap.web.form.Form;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -107,9 +110,9 @@ class NeedsController {
                 : words.say(
                         "need.hours",
                         "from",
-                        need.daily().from().toString(),
+                        InUse.measures().clock(need.daily().from()),
                         "to",
-                        need.daily().to().toString());
+                        InUse.measures().clock(need.daily().to()));
         String text;
         if (need instanceof StandingNeed.Keep keep) {
             text = words.say(
@@ -135,10 +138,10 @@ class NeedsController {
             Household file, @Nullable Integer index, @Nullable String add, @Nullable String keeping) {
         Map<String, String> typed = new LinkedHashMap<>();
         if (file.sleep() != null) {
-            typed.put("sleepFrom", file.sleep().from().toString());
-            typed.put("sleepTo", file.sleep().to().toString());
+            typed.put("sleepFrom", InUse.measures().clock(file.sleep().from()));
+            typed.put("sleepTo", InUse.measures().clock(file.sleep().to()));
         }
-        typed.put("storedLitres", Shown.plain(file.storedLitres()));
+        typed.put("storedLitres", file.field(file.fuel(file.storedLitres())));
         List<StandingNeed> needs = file.needsAreSaid() ? file.needs() : file.guessedNeeds();
         StandingNeed need = index != null && index >= 0 && index < needs.size() ? needs.get(index) : null;
         if (need == null && "keep".equals(add)) {
@@ -152,8 +155,8 @@ class NeedsController {
         typed.put("circuit", need.circuit());
         typed.put("priority", need.priority().word());
         if (need.daily() != null) {
-            typed.put("from", need.daily().from().toString());
-            typed.put("to", need.daily().to().toString());
+            typed.put("from", InUse.measures().clock(need.daily().from()));
+            typed.put("to", InUse.measures().clock(need.daily().to()));
         }
         if (need instanceof StandingNeed.OnceADay once) {
             typed.put("minutes", Shown.plain(once.minutes()));
@@ -164,8 +167,8 @@ class NeedsController {
         if (need instanceof StandingNeed.Keep keep) {
             typed.put("keeping", keep.keeping().word());
             typed.put("recoverMinutes", Shown.plain(keep.recoverMinutes()));
-            typed.put("fullC", keep.full() == null ? "" : Shown.plain(keep.full()));
-            typed.put("emptyC", keep.empty() == null ? "" : Shown.plain(keep.empty()));
+            typed.put("fullC", keep.full() == null ? "" : file.field(Quantity.celsius(keep.full())));
+            typed.put("emptyC", keep.empty() == null ? "" : file.field(Quantity.celsius(keep.empty())));
             typed.put("holdHours", Shown.plain(Math.round(100 * keep.holdMinutes() / MINUTES_OF_AN_HOUR) / 100.0));
         }
         return typed;
@@ -214,8 +217,8 @@ class NeedsController {
             Keeping keeping = form.word(Keeping.class, "keeping", Keeping.OTHER);
             Double hours = positive(form, "holdHours");
             Double recover = positive(form, "recoverMinutes");
-            Double full = form.number("fullC");
-            Double empty = form.number("emptyC");
+            Double full = form.amount(Dimension.TEMPERATURE, "fullC");
+            Double empty = form.amount(Dimension.TEMPERATURE, "emptyC");
             form.requireSound();
             return new StandingNeed.Keep(
                     circuit,
@@ -269,7 +272,7 @@ class NeedsController {
             if (from != null && from.equals(to)) {
                 form.problem("sleepTo", "form.must-not-be-the-same");
             }
-            Double litres = form.number("storedLitres");
+            Double litres = form.amount(house.fuelDimension(), "storedLitres");
             if (litres != null && litres < 0) {
                 form.problem("storedLitres", "form.must-be-0-or-more");
             }

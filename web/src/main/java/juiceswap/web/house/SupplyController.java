@@ -22,6 +22,8 @@ import juiceswap.core.electrical.VoltageDrop;
 import juiceswap.core.house.Choice;
 import juiceswap.core.household.Household;
 import juiceswap.core.household.Supply;
+import juiceswap.core.measure.Dimension;
+import juiceswap.core.measure.Quantity;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.CordEnds;
 import juiceswap.core.supply.Fuel;
@@ -37,6 +39,7 @@ import juiceswap.core.supply.Source.BondChange;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.form.Form;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.InUse;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -98,7 +101,7 @@ class SupplyController {
                         "form",
                         new Form(
                                 oneLink
-                                        ? linkValues(file.setup().path().get(Objects.requireNonNull(link)))
+                                        ? linkValues(file, file.setup().path().get(Objects.requireNonNull(link)))
                                         : Map.of("kind", "cord")));
             } else if (edit.equals("place")) {
                 model.addAttribute("form", new Form(placeValues(file)));
@@ -158,10 +161,10 @@ class SupplyController {
         if (generator.derating() < 1) {
             steps.add(say(
                     "house.supply.at-m-and-c-are",
-                    "altitudeM",
-                    String.format(Locale.ENGLISH, "%,.0f", generator.altitudeM()),
-                    "ambientC",
-                    String.format(Locale.ENGLISH, "%.0f", generator.ambientC()),
+                    "altitude",
+                    Quantity.altitude(generator.altitudeM()),
+                    "air",
+                    Quantity.celsius(generator.ambientC()),
                     "derating",
                     String.format(Locale.ENGLISH, "%.1f", 100 * generator.derating()),
                     "derating2",
@@ -212,7 +215,7 @@ class SupplyController {
             detail.append(", ").append(link.awg()).append(" AWG");
         }
         if (link.lengthM() != null) {
-            detail.append(", ").append(Shown.plain(link.lengthM())).append(" m");
+            detail.append(", ").append(InUse.measures().show(Quantity.metres(link.lengthM())));
         }
         return detail.toString();
     }
@@ -270,18 +273,18 @@ class SupplyController {
         if (shortBy > 0) {
             warnings.add(say(
                     "house.supply.the-inlet-is-m-away",
-                    "distanceM",
-                    String.format(Locale.ENGLISH, "%.0f", placement.distanceM()),
+                    "distance",
+                    Quantity.metres(Objects.requireNonNull(placement.distanceM())),
                     "shortBy",
-                    String.format(Locale.ENGLISH, "%.0f", shortBy)));
+                    Quantity.metres(shortBy)));
         }
         if (placement.tooNearOpening()) {
             warnings.add(say(
                     "house.supply.the-set-stands-m-from",
-                    "openingM",
-                    String.format(Locale.ENGLISH, "%.1f", placement.openingM()),
-                    "leastOpeningM",
-                    String.format(Locale.ENGLISH, "%.0f", Placement.LEAST_OPENING_M)));
+                    "opening",
+                    Quantity.metres(Objects.requireNonNull(placement.openingM())),
+                    "least",
+                    Quantity.metres(Placement.LEAST_OPENING_M)));
         }
         if (placement.leavesGap()) {
             warnings.add(say("house.supply.cord-leaves-a-gap"));
@@ -317,8 +320,8 @@ class SupplyController {
             values.put("starting-" + rating.fuel().word(), Shown.plain(rating.startingWatts()));
         }
         values.put("sets", Sets.of(file.supply().source()).word());
-        values.put("altitudeM", Shown.plain(generator.altitudeM()));
-        values.put("ambientC", Shown.plain(generator.ambientC()));
+        values.put("altitudeM", file.field(Quantity.altitude(generator.altitudeM())));
+        values.put("ambientC", file.field(Quantity.celsius(generator.ambientC())));
         values.put("marginPercent", Shown.plain(generator.marginPercent()));
         values.put("bond", generator.bond().word());
         values.put("bondChange", generator.bondChange().word());
@@ -331,8 +334,7 @@ class SupplyController {
         Generator all = Sets.of(file.supply().source()) == Sets.UNLIKE
                 ? generator
                 : Objects.requireNonNull(file.supply().source().engine());
-        values.put("tankLitres", all.tankLitres() == null ? "" : Shown.plain(all.tankLitres()));
-        putLitres(values, all);
+        putFuel(values, all, file);
         return values;
     }
 
@@ -360,21 +362,19 @@ class SupplyController {
             Rating rating = two.second().rating();
             values.put("runningWatts", Shown.plain(rating.runningWatts()));
             values.put("startingWatts", Shown.plain(rating.startingWatts()));
-            values.put(
-                    "tankLitres",
-                    two.second().tankLitres() == null
-                            ? ""
-                            : Shown.plain(two.second().tankLitres()));
-            putLitres(values, two.second());
+            putFuel(values, two.second(), file);
             putFlag(values, "eco", two.second().idleControl());
         }
         return values;
     }
 
-    private static void putLitres(Map<String, String> values, Generator generator) {
+    private static void putFuel(Map<String, String> values, Generator generator, Household house) {
+        Double tank = generator.tankLitres();
+        values.put("tankLitres", tank == null ? "" : house.field(house.fuel(tank)));
         generator
                 .litresPerHour()
-                .forEach((percent, litres) -> values.put("litres-" + Shown.plain(percent), Shown.plain(litres)));
+                .forEach((percent, litres) ->
+                        values.put("litres-" + Shown.plain(percent), house.field(house.fuel(litres))));
     }
 
     /** The second of two in parallel, where it is not like the first; output and fuel are the same. */
@@ -391,8 +391,8 @@ class SupplyController {
             if (starting != null && starting < running) {
                 form.problem("startingWatts", "form.is-never-below-running-are");
             }
-            NavigableMap<Double, Double> litres = litresPerHour(form);
-            Double tank = form.number("tankLitres");
+            NavigableMap<Double, Double> litres = litresPerHour(form, house.fuelDimension());
+            Double tank = form.amount(house.fuelDimension(), "tankLitres");
             form.requireSound();
             Source source = house.supply().source();
             Generator first = source instanceof ParallelGenerators two ? two.first() : source.engine();
@@ -500,9 +500,10 @@ class SupplyController {
 
     /** As typed; the label's figures are those of one, tank and consumption of two alike those of both. */
     private static Generator generator(Form form, int sets) {
+        Fuel fuel = form.word(Fuel.class, "fuel", Fuel.GASOLINE);
         Generator.Change set = Generator.described()
                 .splitPhase(form.value("output").equals("120/240"))
-                .fuel(form.word(Fuel.class, "fuel", Fuel.GASOLINE))
+                .fuel(fuel)
                 .ratings(ratings(form, sets))
                 .bond(form.word(Bond.class, "bond", Bond.UNKNOWN))
                 .bondChange(form.word(BondChange.class, "bondChange", BondChange.NONE))
@@ -510,10 +511,10 @@ class SupplyController {
                 .outputSwitch(form.checked("outputSwitch"))
                 .gfciOutlets(form.checked("gfciOutlets"))
                 .idleControl(form.checked("eco"))
-                .tankLitres(form.number("tankLitres"))
-                .litresPerHour(litresPerHour(form));
-        Double altitude = form.number("altitudeM");
-        Double ambient = form.number("ambientC");
+                .tankLitres(form.amount(fuel.dimension(), "tankLitres"))
+                .litresPerHour(litresPerHour(form, fuel.dimension()));
+        Double altitude = form.amount(Dimension.ALTITUDE, "altitudeM");
+        Double ambient = form.amount(Dimension.TEMPERATURE, "ambientC");
         Double margin = form.number("marginPercent");
         form.requireSound();
         if (altitude != null) {
@@ -528,10 +529,10 @@ class SupplyController {
         return set.generator();
     }
 
-    private static NavigableMap<Double, Double> litresPerHour(Form form) {
+    private static NavigableMap<Double, Double> litresPerHour(Form form, Dimension fuel) {
         NavigableMap<Double, Double> litresPerHour = new TreeMap<>();
         for (int percent : PERCENTS) {
-            Double litres = form.number("litres-" + percent);
+            Double litres = form.amount(fuel, "litres-" + percent);
             if (litres != null) {
                 litresPerHour.put((double) percent, litres);
             }
@@ -564,12 +565,12 @@ class SupplyController {
         return ratings;
     }
 
-    private static Map<String, String> linkValues(Link link) {
+    private static Map<String, String> linkValues(Household file, Link link) {
         Map<String, String> values = new HashMap<>();
         values.put("kind", link.kind().word());
         values.put("amps", Shown.plain(link.amps()));
         values.put("awg", Objects.requireNonNullElse(link.awg(), ""));
-        values.put("lengthM", link.lengthM() == null ? "" : Shown.plain(link.lengthM()));
+        values.put("lengthM", link.lengthM() == null ? "" : file.field(Quantity.metres(link.lengthM())));
         values.put("plugAmps", link.plugAmps() == null ? "" : Shown.plain(link.plugAmps()));
         return values;
     }
@@ -611,7 +612,7 @@ class SupplyController {
             form.problem("amps", "form.what-is-written-on-it");
         }
         Link.Kind kind = form.word(Link.Kind.class, "kind", Link.Kind.CORD);
-        Double length = form.number("lengthM");
+        Double length = form.amount(Dimension.LENGTH, "lengthM");
         Double plug = form.number("plugAmps");
         form.requireSound();
         return new Link(kind, Objects.requireNonNull(amps), form.text("awg"), length, plug);
@@ -621,8 +622,9 @@ class SupplyController {
         Map<String, String> values = new HashMap<>();
         Supply supply = file.supply();
         Placement placement = supply.placement();
-        values.put("distanceM", placement.distanceM() == null ? "" : Shown.plain(placement.distanceM()));
-        values.put("openingM", placement.openingM() == null ? "" : Shown.plain(placement.openingM()));
+        values.put(
+                "distanceM", placement.distanceM() == null ? "" : file.field(Quantity.metres(placement.distanceM())));
+        values.put("openingM", placement.openingM() == null ? "" : file.field(Quantity.metres(placement.openingM())));
         values.put("wayIn", placement.wayIn() == null ? "" : placement.wayIn().word());
         if (supply.cordEnds() != null) {
             values.put("endGenerator", supply.cordEnds().generatorMale() ? "male" : "female");
@@ -639,8 +641,8 @@ class SupplyController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         boolean done = editing.change(account, form, Phrase.of("change.changed-where-the-set-stands"), house -> {
-            Double distance = form.number("distanceM");
-            Double opening = form.number("openingM");
+            Double distance = form.amount(Dimension.LENGTH, "distanceM");
+            Double opening = form.amount(Dimension.LENGTH, "openingM");
             String atGenerator = form.text("endGenerator");
             String atHouse = form.text("endHouse");
             if ((atGenerator == null) != (atHouse == null)) {

@@ -8,6 +8,7 @@ import static juiceswap.web.words.Say.say;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,9 +18,11 @@ import juiceswap.core.Phrase;
 import juiceswap.core.house.DeviceProof;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.Household;
+import juiceswap.core.measure.Measures;
 import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.words.InUse;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.jooq.impl.DSL;
@@ -116,6 +119,16 @@ public class Households {
                 .map(stored -> read(id, stored));
     }
 
+    /** In which a household sees and types amounts and times; empty while there is no house. */
+    public Optional<Measures> measures(long id) {
+        return db.select(
+                        DSL.jsonbGetAttributeAsText(HOUSEHOLD.FILE, "units"),
+                        DSL.jsonbGetAttributeAsText(HOUSEHOLD.FILE, "clock"))
+                .from(HOUSEHOLD)
+                .where(HOUSEHOLD.ID.eq(id), HOUSEHOLD.FILE.isNotNull())
+                .fetchOptional(row -> HouseholdJson.measures(row.value1(), row.value2()));
+    }
+
     /** How far the household has come on its way to a first rehearsal. */
     public FirstSteps firstSteps(long id, Household file) {
         return FirstSteps.of(file, db.fetchExists(OUTAGE, OUTAGE.HOUSEHOLD_ID.eq(id)));
@@ -151,10 +164,10 @@ public class Households {
                 .orderBy(HOUSEHOLD_REVISION.REVISION.desc())
                 .limit(most)
                 .fetch(row -> new Revision(
-                        row.value1()
-                                .atZoneSameInstant(java.time.ZoneId.systemDefault())
-                                .format(java.time.format.DateTimeFormatter.ofPattern(
-                                        "d MMM HH:mm", java.util.Locale.ENGLISH)),
+                        InUse.measures()
+                                .dateAndClock(row.value1()
+                                        .atZoneSameInstant(ZoneId.systemDefault())
+                                        .toLocalDateTime()),
                         row.value2(),
                         row.value3()));
     }

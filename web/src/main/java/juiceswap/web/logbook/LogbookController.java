@@ -6,8 +6,8 @@ import java.io.IOException;
 import java.io.StringWriter;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDateTime;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -28,6 +28,7 @@ import juiceswap.web.meter.Trends;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
@@ -48,8 +49,6 @@ import org.springframework.web.server.ResponseStatusException;
 @Controller
 @RequestMapping("/logbook")
 class LogbookController {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM yyyy, HH:mm", Locale.ENGLISH);
-    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("EEE HH:mm:ss", Locale.ENGLISH);
 
     /** A log of days has thousands of entries. */
     private static final int ENTRIES_SHOWN = 150;
@@ -217,7 +216,7 @@ class LogbookController {
         return new Summary(
                 outage.id(),
                 outage.rehearsal() ? say("logbook.logbook.rehearsal") : say("logbook.logbook.outage"),
-                DAY.format(outage.startedAt().atZone(ZoneId.systemDefault())),
+                InUse.measures().dateAndClock(LocalDateTime.ofInstant(outage.startedAt(), ZoneId.systemDefault())),
                 lasted,
                 outage.entries(),
                 end == null);
@@ -242,7 +241,7 @@ class LogbookController {
                 : measured.verdict().word();
         return new LineView(
                 entry.sequence(),
-                TIME.format(entry.at().atZone(ZoneId.systemDefault())),
+                InUse.measures().weekdayAndClock(LocalDateTime.ofInstant(entry.at(), ZoneId.systemDefault())),
                 entry.who(),
                 words.event(entry.event(), outage.household()),
                 measured == null ? "" : shown(measured.readings()),

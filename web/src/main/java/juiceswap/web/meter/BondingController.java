@@ -4,10 +4,8 @@ import static juiceswap.web.words.Say.say;
 
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -26,6 +24,7 @@ import juiceswap.web.household.DeviceTests;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -47,8 +46,6 @@ class BondingController {
 
     /** The field that says that no voltage was found at the very places. */
     private static final String NO_VOLTS = "noVolts";
-
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
 
     private final Households households;
     private final DeviceTests records;
@@ -296,7 +293,7 @@ class BondingController {
 
     /** Only what was measured and kept goes on a label, with the day it was measured. */
     private String label(Household file, DeviceTests.Found kept) {
-        String day = DAY.format(kept.onDay());
+        String day = InUse.measures().date(kept.onDay());
         boolean floats = file.setup().transfer().houseBondReaches();
         return words.say(floats ? "bondlabel.floating" : "bondlabel.bonded", "generator", file.name(), "measured", day);
     }

@@ -6,7 +6,6 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -18,6 +17,7 @@ import juiceswap.core.supply.Limits;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.InUse;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -31,8 +31,6 @@ class Feeds {
 
     /** Without an outage what is shown is the day before the last reading. */
     private static final Duration SHOWN = Duration.ofHours(24);
-
-    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ENGLISH);
 
     private final ReadingStore store;
     private final Monitoring monitoring;
@@ -69,7 +67,15 @@ class Feeds {
         }
         Optional<Taken> now = monitoring.now(household);
         if (now.isEmpty()) {
-            return new Feed("", List.of(), TIME.format(latest.get().at().atZone(ZoneId.systemDefault())), "");
+            return new Feed(
+                    "",
+                    List.of(),
+                    InUse.measures()
+                            .clockWithSeconds(latest.get()
+                                    .at()
+                                    .atZone(ZoneId.systemDefault())
+                                    .toLocalTime()),
+                    "");
         }
         Readings read = now.get().readings();
         boolean loaded = present.loaded();

@@ -22,6 +22,7 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Parting;
 import juiceswap.core.household.Household;
+import juiceswap.core.measure.Quantity;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan.Move;
@@ -219,7 +220,7 @@ class LivingPages {
         if (life.fuel() == null) {
             return null;
         }
-        String litres = String.format(Locale.ENGLISH, "%.1f", life.fuel().tankLitresNow());
+        Quantity litres = life.outage().household().fuel(life.fuel().tankLitresNow());
         boolean runs = life.standing().state().engine().running();
         if (runs && life.fuel().tankLitresNow() <= 0) {
             return words.say("now.tank.dry");

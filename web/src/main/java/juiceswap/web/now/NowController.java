@@ -204,8 +204,7 @@ class NowController {
         boolean asksFuel = engine != null && engine.fuel().fromTank() && engine.tankLitres() != null;
         model.addAttribute("asksFuel", asksFuel);
         if (!model.containsAttribute("form")) {
-            model.addAttribute(
-                    "form", new Form(Map.of("cansLitres", String.format(Locale.ENGLISH, "%.0f", file.storedLitres()))));
+            model.addAttribute("form", new Form(Map.of("cansLitres", file.field(file.fuel(file.storedLitres())))));
         }
         return "now/now";
     }

@@ -180,7 +180,7 @@ public class SwapService {
             done = done.early();
         }
         if (step.action() == Action.REFUEL && form.text("filledLitres") != null) {
-            Double litres = form.number("filledLitres");
+            Double litres = form.amount(outage.household().fuelDimension(), "filledLitres");
             Generator engine = standing.changeover().source().engine();
             Double tank = engine == null ? null : engine.tankLitres();
             if (litres != null && (litres < 0 || tank != null && litres > tank)) {
@@ -188,7 +188,7 @@ public class SwapService {
                         "filledLitres",
                         tank == null ? "rotate.litres-wrong" : "rotate.more-than-the-tank",
                         "tank",
-                        tank == null ? "" : Math.round(tank));
+                        tank == null ? "" : outage.household().fuel(tank));
             }
             if (form.wrong() || litres == null) {
                 return new Outcome.BadAmount(form);

@@ -8,6 +8,7 @@ import java.util.Objects;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
 import juiceswap.core.household.Household;
+import juiceswap.core.measure.Dimension;
 import juiceswap.core.outage.Event;
 import juiceswap.core.rotation.Learning;
 import juiceswap.core.rotation.StandingNeed;
@@ -56,7 +57,7 @@ class FindingsController {
         StandingNeed.Keep keep = RotatePages.keep(household, circuit).orElseThrow(Conflict::new);
         Form form = new Form(typed);
         try {
-            Double celsius = form.number("celsius");
+            Double celsius = form.amount(Dimension.TEMPERATURE, "celsius");
             Double hours = form.number("hours");
             Double runs = form.number("runs");
             form.requireSound();
@@ -125,7 +126,8 @@ class FindingsController {
         Life life = rotations.planned(account);
         Form form = new Form(typed);
         try {
-            Double litres = form.number("litres");
+            Household house = life.outage().household();
+            Double litres = form.amount(house.fuelDimension(), "litres");
             form.requireSound();
             Generator engine = life.setup().source().engine();
             Double tank = engine == null ? null : engine.tankLitres();
@@ -134,7 +136,7 @@ class FindingsController {
                     "/litres",
                     tank == null ? "rotate.litres-wrong" : "rotate.more-than-the-tank",
                     "tank",
-                    tank == null ? "" : Math.round(tank));
+                    tank == null ? "" : house.fuel(tank));
             swap.fuelSeen(account, seen, Objects.requireNonNull(litres));
             proposeAsFound(account, Phrase.of("plan.why.fuel-found"));
         } catch (InvalidInput invalid) {

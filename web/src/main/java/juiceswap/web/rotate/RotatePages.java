@@ -23,6 +23,7 @@ import juiceswap.web.drawing.RotationView;
 import juiceswap.web.form.Form;
 import juiceswap.web.rotate.RotationPlans.Kept;
 import juiceswap.web.rotate.Rotations.Life;
+import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -190,8 +191,8 @@ class RotatePages {
                 .time(RotationWords.time(horizon.at(slot), now))
                 .on(on)
                 .why(on ? "" : words.why(WhyOff.of(plan, circuit, slot), circuit, slot, plan, household))
-                .from(horizon.at(from).toLocalTime().toString())
-                .to(horizon.at(to).toLocalTime().toString())
+                .from(InUse.measures().clock(horizon.at(from).toLocalTime()))
+                .to(InUse.measures().clock(horizon.at(to).toLocalTime()))
                 .reserve(levels == null ? null : Words.hours(levels[slot]))
                 .keeps(keep != null)
                 .byTemperature(keep != null && keep.full() != null)

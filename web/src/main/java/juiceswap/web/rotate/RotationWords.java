@@ -2,7 +2,6 @@ package juiceswap.web.rotate;
 
 import java.time.Duration;
 import java.time.LocalDateTime;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -20,15 +19,13 @@ import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.rotation.WhatHelps;
 import juiceswap.core.rotation.WhyOff;
 import juiceswap.core.rotation.Wish;
+import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.springframework.stereotype.Component;
 
 /** What a rotation says, in sentences with figures. */
 @Component
 public class RotationWords {
-    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
-    private static final DateTimeFormatter DAY_CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH);
-
     private final Words words;
 
     RotationWords(Words words) {
@@ -37,7 +34,7 @@ public class RotationWords {
 
     /** A time of day, with the day when it is not today's. */
     public static String time(LocalDateTime time, LocalDateTime now) {
-        return (time.toLocalDate().equals(now.toLocalDate()) ? CLOCK : DAY_CLOCK).format(time);
+        return InUse.measures().clock(time, now);
     }
 
     public static String labels(List<String> ids, Household household) {
@@ -298,15 +295,16 @@ public class RotationWords {
         if (left == null || fuel.litres().isEmpty()) {
             return List.of(words.say("rotate.fuel.unknown"));
         }
+        Household house = life.outage().household();
         List<String> lines = new ArrayList<>();
         lines.add(words.say(
                 "rotate.fuel.now",
                 "tank",
-                String.format(Locale.ENGLISH, "%.1f", left.tankLitresNow()),
+                house.fuel(left.tankLitresNow()),
                 "cans",
-                String.format(Locale.ENGLISH, "%.0f", left.storeLitres()),
+                house.fuel(left.storeLitres()),
                 "aDay",
-                String.format(Locale.ENGLISH, "%.1f", fuel.litresADay())));
+                house.fuel(fuel.litresADay())));
         fuel.refuels().stream()
                 .filter(off -> off.to().isAfter(life.now()))
                 .forEach(off -> lines.add(words.say("rotate.fuel.refuel", "time", time(off.from(), life.now()))));
@@ -326,10 +324,8 @@ public class RotationWords {
                 Words.hours(Learning.recoverMinutes(keep, share)));
     }
 
-    public String ration(Rationing ration) {
+    public String ration(Rationing ration, Household household) {
         return words.say(
-                ration.enough() ? "rotate.ration.enough" : "rotate.ration",
-                "fuel",
-                String.format(Locale.ENGLISH, "%.1f", ration.litres()));
+                ration.enough() ? "rotate.ration.enough" : "rotate.ration", "fuel", household.fuel(ration.litres()));
     }
 }

@@ -25,7 +25,6 @@ import juiceswap.core.changeover.Goal;
 import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Setup;
-import juiceswap.core.measure.Quantity;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.Had;
@@ -300,7 +299,7 @@ public class Rotations {
                 life.outage.id(),
                 clock.instant(),
                 account.displayName(),
-                Phrase.of("plan.why.ration", "fuel", Quantity.litres(litres), "time", until),
+                Phrase.of("plan.why.ration", "fuel", life.outage.household().fuel(litres), "time", until),
                 wishes,
                 List.of(),
                 ration.plan());

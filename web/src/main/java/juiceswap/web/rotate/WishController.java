@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
+import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Rationing;
 import juiceswap.core.rotation.Wish;
@@ -101,15 +102,17 @@ class WishController {
         Life life = rotations.planned(account);
         Form form = new Form(typed);
         try {
-            Double asked = form.number("litres");
+            Household house = life.outage().household();
+            Double asked = form.amount(house.fuelDimension(), "litres");
             form.requireSound();
             double there = life.fuel() == null
                     ? 0
                     : life.fuel().tankLitresNow() + life.fuel().storeLitres();
             double litres = asked == null ? there : asked;
-            InvalidInput.unless(litres > 0 && litres <= MOST_LITRES, "/litres", "invalid.litres");
+            InvalidInput.unless(
+                    litres > 0 && litres <= MOST_LITRES, "/litres", "invalid.litres", "most", house.fuel(MOST_LITRES));
             Rationing ration = rotations.ration(account, life, litres, WishForm.next(form, "until", life.now()));
-            flash.addFlashAttribute("taken", words.ration(ration));
+            flash.addFlashAttribute("taken", words.ration(ration, house));
         } catch (InvalidInput invalid) {
             flash.addFlashAttribute("unread", new Unread("ration", form.with(invalid)));
         }

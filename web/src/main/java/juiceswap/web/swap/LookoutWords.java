@@ -12,10 +12,12 @@ import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Lookout;
 import juiceswap.core.house.DeviceProof;
 import juiceswap.core.household.Household;
+import juiceswap.core.measure.Quantity;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Link;
 import juiceswap.core.supply.Placement;
 import juiceswap.web.household.DeviceTests;
+import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.springframework.stereotype.Component;
 
@@ -69,13 +71,10 @@ class LookoutWords {
                         ? say(
                                 "swap.lookout-words.too-near",
                                 "opening",
-                                String.format(Locale.ENGLISH, "%.0f", opening),
+                                Quantity.metres(opening),
                                 "least",
-                                String.format(Locale.ENGLISH, "%.0f", Placement.LEAST_OPENING_M))
-                        : say(
-                                "swap.lookout-words.your-place-is-m-from",
-                                "opening",
-                                String.format(Locale.ENGLISH, "%.0f", opening));
+                                Quantity.metres(Placement.LEAST_OPENING_M))
+                        : say("swap.lookout-words.your-place-is-m-from", "opening", Quantity.metres(opening));
     }
 
     /** With everything on that is wanted, each thing by its duty: what the set will burn on average. */
@@ -103,7 +102,7 @@ class LookoutWords {
                         "awg",
                         link.awg(),
                         "length",
-                        (link.lengthM() == null ? "" : String.format(Locale.ENGLISH, ", %.0f m", link.lengthM()))))
+                        (link.lengthM() == null ? "" : ", " + InUse.measures().show(Quantity.metres(link.lengthM())))))
                 .orElse("");
     }
 }

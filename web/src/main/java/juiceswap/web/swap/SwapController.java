@@ -107,6 +107,9 @@ class SwapController {
         return "swap/swap";
     }
 
+    /** Liters; more is a slip of the finger. */
+    private static final double MOST_IN_CANS = 10_000;
+
     @PostMapping("/start")
     String start(
             @AuthenticationPrincipal Account account,
@@ -133,17 +136,22 @@ class SwapController {
 
     /** What is in the cans as somebody sees them now; nobody who starts an outage is held up by a figure that can't be read. */
     private Household withCans(Account account, Household known, String typed) {
-        Optional<Double> litres = Optional.ofNullable(Form.readingIn(typed)).filter(one -> one >= 0 && one < 10_000);
-        if (account.guest() || litres.isEmpty() || litres.get().equals(known.storedLitres())) {
+        Form form = new Form(Map.of("cansLitres", typed));
+        Double litres = form.amount(known.fuelDimension(), "cansLitres");
+        if (account.guest()
+                || litres == null
+                || litres < 0
+                || litres >= MOST_IN_CANS
+                || litres.equals(known.storedLitres())) {
             return known;
         }
-        Household counted = known.withLiving(known.living().withStoredLitres(litres.get()));
+        Household counted = known.withLiving(known.living().withStoredLitres(litres));
         households.change(
                 account.householdId(),
                 null,
                 account.displayName(),
                 words.say("change.counted-the-cans"),
-                house -> house == null ? known : house.withLiving(house.living().withStoredLitres(litres.get())));
+                house -> house == null ? known : house.withLiving(house.living().withStoredLitres(litres)));
         return counted;
     }
 

@@ -6,12 +6,10 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -56,6 +54,7 @@ import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.SwapPage.Line;
 import juiceswap.web.swap.SwapPage.Walk;
+import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -67,7 +66,6 @@ public class SwapPages {
     private static final int DONE_SHOWN = 4;
     private static final int NEXT_SHOWN = 9;
     private static final int TOLD_TO_A_SUCCESSOR = 8;
-    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
 
     private final Words words;
     private final Crews crews;
@@ -183,7 +181,8 @@ public class SwapPages {
         List<String> lines = new ArrayList<>();
         for (int i = lived.size() - 1; i >= 0 && lines.size() < TOLD_TO_A_SUCCESSOR; i--) {
             Entry entry = lived.get(i);
-            lines.add(TIME.format(entry.at().atZone(ZoneId.systemDefault())) + "  " + entry.who() + ": "
+            lines.add(InUse.measures()
+                            .clock(entry.at().atZone(ZoneId.systemDefault()).toLocalTime()) + "  " + entry.who() + ": "
                     + words.event(entry.event(), outage.household()));
         }
         return lines;

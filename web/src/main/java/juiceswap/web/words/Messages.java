@@ -6,13 +6,22 @@ import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.LocalTime;
+import java.time.temporal.Temporal;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Properties;
 import java.util.Set;
+import juiceswap.core.measure.Measures;
+import juiceswap.core.measure.Quantity;
+import juiceswap.core.rotation.Keeping;
+import juiceswap.core.supply.Placement;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.support.AbstractMessageSource;
 import org.springframework.core.io.Resource;
@@ -24,6 +33,15 @@ import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
  */
 public class Messages extends AbstractMessageSource {
     private static final String FILES = "classpath*:messages/*.properties";
+
+    /** Figures that sentences name without being given them. */
+    private static final Map<String, Quantity> FIXED = Map.of(
+            // usual safety advice: as far as exhaust has to be from doors, windows and vents
+            "clearOfOpenings", Quantity.metres(Placement.LEAST_OPENING_M),
+            // usual food-safety advice
+            "foodKeepsBelow",
+                    Quantity.celsius(
+                            Objects.requireNonNull(Keeping.FRIDGE.usual("").empty())));
 
     private final Map<String, Sentence> sentences;
 
@@ -48,7 +66,36 @@ public class Messages extends AbstractMessageSource {
         if (sentence == null) {
             throw new IllegalArgumentException("no message " + key);
         }
-        return sentence.with(values);
+        return sentence.with(inUse(sentence, values));
+    }
+
+    /** Amounts and times in the measures of the household whose page this is. */
+    private static Map<String, ?> inUse(Sentence sentence, Map<String, ?> values) {
+        if (!sentence.namesFixed() && values.values().stream().noneMatch(Messages::measured)) {
+            return values;
+        }
+        Measures measures = InUse.measures();
+        Map<String, @Nullable Object> shown = new LinkedHashMap<>(FIXED);
+        shown.putAll(values);
+        shown.replaceAll((name, value) -> shown(value, measures));
+        return shown;
+    }
+
+    private static boolean measured(@Nullable Object value) {
+        return value instanceof Quantity || value instanceof Temporal;
+    }
+
+    private static @Nullable Object shown(@Nullable Object value, Measures measures) {
+        if (value instanceof Quantity quantity) {
+            return measures.show(quantity);
+        }
+        if (value instanceof LocalDateTime time) {
+            return measures.clock(time.toLocalTime());
+        }
+        if (value instanceof LocalTime clock) {
+            return measures.clock(clock);
+        }
+        return value instanceof LocalDate day ? measures.date(day) : value;
     }
 
     // ---- as templates ask
@@ -56,13 +103,15 @@ public class Messages extends AbstractMessageSource {
     @Override
     protected @Nullable String resolveCodeWithoutArguments(String code, Locale locale) {
         Sentence sentence = sentences.get(code);
-        return sentence == null ? null : sentence.with(Map.of());
+        return sentence == null ? null : sentence.with(inUse(sentence, Map.of()));
     }
 
     @Override
     protected java.text.@Nullable MessageFormat resolveCode(String code, Locale locale) {
         Sentence sentence = sentences.get(code);
-        return sentence == null ? null : new java.text.MessageFormat(quoted(sentence.with(Map.of())), locale);
+        return sentence == null
+                ? null
+                : new java.text.MessageFormat(quoted(sentence.with(inUse(sentence, Map.of()))), locale);
     }
 
     private static String quoted(String text) {
@@ -92,7 +141,7 @@ public class Messages extends AbstractMessageSource {
     }
 
     /** A sentence, taken apart once: most have no values, or only such as stand there as they are. */
-    private record Sentence(String pattern, @Nullable String plain, boolean simple) {
+    private record Sentence(String pattern, @Nullable String plain, boolean simple, boolean namesFixed) {
         static Sentence of(String pattern) {
             MessagePattern parsed = new MessagePattern(pattern);
             boolean values = false;
@@ -104,7 +153,8 @@ public class Messages extends AbstractMessageSource {
                     simple &= part.getArgType() == MessagePattern.ArgType.NONE;
                 }
             }
-            return new Sentence(pattern, values ? null : format(pattern, Map.of()), simple);
+            boolean namesFixed = FIXED.keySet().stream().anyMatch(name -> pattern.contains("{" + name + "}"));
+            return new Sentence(pattern, values ? null : format(pattern, Map.of()), simple, namesFixed);
         }
 
         String with(Map<String, ?> values) {

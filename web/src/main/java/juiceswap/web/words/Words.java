@@ -23,8 +23,11 @@ import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
 import juiceswap.core.household.Mounting;
+import juiceswap.core.measure.ClockFace;
+import juiceswap.core.measure.Dimension;
 import juiceswap.core.measure.Measures;
 import juiceswap.core.measure.Quantity;
+import juiceswap.core.measure.UnitSystem;
 import juiceswap.core.meter.VoltageCause;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.EventKind;
@@ -270,14 +273,52 @@ public class Words {
                 : household.printed(found) + " " + found.circuit().label();
     }
 
+    /** The systems of units to choose from, by their words. */
+    public Map<String, String> unitSystems() {
+        return choices(UnitSystem.values());
+    }
+
+    /** The clocks to choose from, by their words. */
+    public Map<String, String> clockFaces() {
+        return choices(ClockFace.values());
+    }
+
+    private Map<String, String> choices(Worded[] all) {
+        Map<String, String> choices = new LinkedHashMap<>();
+        for (Worded one : all) {
+            choices.put(one.word(), say("house.measures." + one.word()));
+        }
+        return choices;
+    }
+
+    /** The sign of the unit that stands beside a field, by the word of its dimension. */
+    public String unit(String dimension) {
+        return InUse.measures().symbol(Worded.of(Dimension.class, dimension));
+    }
+
+    /** A length for a sentence, from meters. */
+    public Quantity metres(double metres) {
+        return Quantity.metres(metres);
+    }
+
+    /** A height above the sea for a sentence, from meters. */
+    public Quantity altitude(double metres) {
+        return Quantity.altitude(metres);
+    }
+
+    /** A temperature for a sentence. */
+    public Quantity celsius(double celsius) {
+        return Quantity.celsius(celsius);
+    }
+
     /** Minutes as people say them: 45 min, 3 h, 3 h 10, 2 days. */
     public static String hours(double minutes) {
-        return Measures.METRIC.duration(minutes);
+        return InUse.measures().duration(minutes);
     }
 
     /** Since when, on this server's clock: the time, with the day when it was not today. */
     public static String since(Instant then, Instant now) {
-        return Measures.METRIC.clock(then, now, ZoneId.systemDefault());
+        return InUse.measures().clock(then, now, ZoneId.systemDefault());
     }
 
     /** How long ago a day is. */

@@ -309,9 +309,9 @@ class HouseEditingTest {
                 .build();
         Account owner = accounts.create(home, "Ines", "unlike" + home, "estuary-lantern", "owner");
         String first =
-                "/house/supply/generator?output=120/240&fuel=gasoline&running-gasoline=4000&starting-gasoline=5000&tankLitres=16&sets=unlike";
+                "/house/supply/generator?output=120/240&fuel=gasoline&running-gasoline=4000&starting-gasoline=5000&tankLitres=16 l&sets=unlike";
         assertThat(answer(pages, owner, first)).isEqualTo(302);
-        assertThat(answer(pages, owner, "/house/supply/second?runningWatts=2000&startingWatts=2500&tankLitres=5"))
+        assertThat(answer(pages, owner, "/house/supply/second?runningWatts=2000&startingWatts=2500&tankLitres=5 l"))
                 .isEqualTo(302);
         assertThat(answer(pages, owner, first.replace("=4000", "=4200"))).isEqualTo(302);
 
