@@ -383,8 +383,9 @@ document.addEventListener('alpine:init', () => {
         const old = document.querySelector('template[data-shout=' + steps.dataset.shout + ']');
         if (old) old.replaceWith(document.importNode(steps, true)); else document.body.append(document.importNode(steps, true));
       });
-      // a second tap of the finger that sent this is not meant for what stands there now
-      this.settle(stood, byItself ? 700 : this.sentAt + 400 - Date.now());
+      // a second tap of the finger that sent this is not meant for what stands there now; nor is one within the time that
+      // it takes to see a change
+      this.settle(stood, byItself ? 700 : Math.max(250, this.sentAt + 400 - Date.now()));
       this.offline(this.lost);
     },
     // what each button of a form does, and where it stands. An alarm and making safe are never held up.

@@ -47,6 +47,7 @@ public class HouseholdLocale implements LocaleResolver {
 
     @Override
     public void setLocale(HttpServletRequest request, @Nullable HttpServletResponse response, @Nullable Locale locale) {
-        throw new UnsupportedOperationException("the household's measures are changed on its own page");
+        // the household changes its measures on a page of its own
+        throw new UnsupportedOperationException();
     }
 }

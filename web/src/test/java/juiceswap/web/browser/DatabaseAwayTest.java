@@ -48,7 +48,7 @@ class DatabaseAwayTest {
             ines.page.locator("button[value=outage]").click();
             Person bram = new Person(browsers.page(1280, 800), address).enter("bram");
             bram.go("/swap");
-            ines.follow("Switch the main breaker OFF", ines::confirm);
+            ines.follow("Turn the main breaker OFF", ines::confirm);
             int seen = ines.seen();
 
             line.cut();

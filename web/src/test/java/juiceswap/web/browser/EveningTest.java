@@ -90,7 +90,7 @@ class EveningTest extends OutageJourney {
         assertThat(standing().state().picked()).contains("counter");
 
         // read by the monitor, and the page shows it without being asked
-        assertThat(ines.page.locator("#feed-loads")).containsText("Read by the panel monitor");
+        assertThat(ines.page.locator("#feed-loads")).containsText("Measured by the panel monitor");
 
         // somebody has plugged something in: more than the leg may carry, seen by everybody
         monitor.takeOut(account("ines").householdId());
@@ -102,8 +102,8 @@ class EveningTest extends OutageJourney {
         ines.page.locator("input[name=l2a]").fill("20");
         ines.page.locator("[data-key=done]").click();
         assertThat(strip(ines)).containsText("More than may be drawn for long.");
-        assertThat(strip(ines)).containsText("Switch OFF first: ");
-        assertThat(strip(bram)).containsText("Switch OFF first: ");
+        assertThat(strip(ines)).containsText("Turn OFF first: ");
+        assertThat(strip(bram)).containsText("Turn OFF first: ");
         ines.go("/now");
         assertThat(ines.page.locator("#feed-loads")).containsText("something that nobody has told of");
 
@@ -378,7 +378,7 @@ class EveningTest extends OutageJourney {
     void aDayIsShownBeforeThereIsAnOutageAndNeedsAreSaid() {
         Person ines = person(1280, 800).enter("ines");
         ines.go("/rotate");
-        assertThat(ines.page.locator("main")).containsText("No outage: this is how a day on the set would go");
+        assertThat(ines.page.locator("main")).containsText("No outage: this is how a day on the generator would go");
         assertThat(ines.page.locator(".timeline").first()).isVisible();
         ines.go("/house/needs");
         ines.page.getByText("A job once a day").click();

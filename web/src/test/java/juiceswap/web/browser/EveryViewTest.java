@@ -137,7 +137,7 @@ class EveryViewTest extends OutageJourney {
     void onTheSet() {
         Person ines = startsOutage(1280, 800);
         advance(ines, null);
-        looks.at(ines.page, "/swap on the set");
+        looks.at(ines.page, "/swap on the generator");
         rotations.keepUp(account("ines").householdId());
         monitor.put(account("ines").householdId(), SimulatedMonitor.SOUND);
         lookAt(

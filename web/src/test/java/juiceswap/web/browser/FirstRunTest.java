@@ -78,7 +78,7 @@ class FirstRunTest {
                         .containsText(label + " is in the panel.");
             });
             page.navigate(address + "/house");
-            assertThat(next(page)).containsText("First steps, 2 of 5: Say what hangs on each breaker");
+            assertThat(next(page)).containsText("First steps, 2 of 5: Say what is on each breaker");
             next(page).locator("a").click();
             for (String label : breakers.values()) {
                 page.navigate(address + "/house/loads");

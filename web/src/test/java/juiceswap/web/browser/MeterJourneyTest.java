@@ -47,7 +47,7 @@ class MeterJourneyTest extends OutageJourney {
         ines.page.locator("input[name=inletAloneOhms]").fill("0,3");
         ines.page.locator("input[name=generatorAlone][value=silent]").check();
         assertThat(judged).containsText("One bond. That is right.");
-        assertThat(judged).containsText("The label on the set is wrong");
+        assertThat(judged).containsText("The label on the generator is wrong");
         ines.page.locator("[data-key=done]").click();
         assertThat(ines.page.locator(".notice[role=status]").last()).containsText("Kept: One bond.");
         assertThat(ines.page.locator("main")).containsText("Last measured today by Ines");

@@ -135,7 +135,7 @@ abstract class OutageJourney {
     static void goBack(Person person) {
         person.page.locator("select[name=minutesAgo]").selectOption("10");
         person.page.locator("input[name=sign][value=meter-display]").check();
-        person.page.getByText("The street has power again").click();
+        person.page.getByText("Utility power is back").click();
         person.page.getByText("Go back to the utility").click();
         assertThat(person.page.locator("main h1")).not().hasText(ON_GENERATOR);
     }

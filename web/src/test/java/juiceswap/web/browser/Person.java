@@ -107,6 +107,8 @@ final class Person {
     /** Waits until the page takes keys. */
     void listening() {
         assertThat(page.locator("html[data-keys=ready]")).hasCount(1);
+        // a page that has just changed takes no press for a moment
+        assertThat(page.locator("[data-settling]")).hasCount(0);
     }
 
     /** Confirms until the title is {@code until}; returns the titles on the way. */

@@ -52,8 +52,8 @@ class ProofsTest extends OutageJourney {
         assertThat(standing().plan().refused()).isNull();
         assertThat(standing().changeover().setup().transfer().tested().bondPath())
                 .isEqualTo(BondPath.SOUND);
-        ines.page.getByText("The set was repaired or exchanged").click();
-        assertThat(ines.page.locator(STATUS).last()).containsText("made anew");
+        ines.page.getByText("The generator was repaired or exchanged").click();
+        assertThat(ines.page.locator(STATUS).last()).containsText("made again");
         assertThat(label).hasCount(0);
     }
 

@@ -108,7 +108,7 @@ class ReadmePicturesTest extends OutageJourney {
         assertThat(ines.page.locator("main h1"))
                 .not()
                 .hasText("Working out the next move", new LocatorAssertions.HasTextOptions().setTimeout(60_000));
-        assertThat(ines.page.locator("#feed-loads")).containsText("Read by the panel monitor");
+        assertThat(ines.page.locator("#feed-loads")).containsText("Measured by the panel monitor");
         take(ines, "now-living");
         Person phone = person(390, 844).enter("bram");
         phone.go("/now");

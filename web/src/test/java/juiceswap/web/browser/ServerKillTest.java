@@ -28,8 +28,8 @@ class ServerKillTest {
             Person bram = new Person(browsers.page(390, 844), "http://127.0.0.1:" + otherPort).enter("bram");
             bram.go("/swap");
             // what is confirmed at one server shows on the phone that asks the other
-            ines.follow("Switch the main breaker OFF", ines::confirm);
-            assertThat(bram.page.locator("main h1")).hasText("Switch the main breaker OFF");
+            ines.follow("Turn the main breaker OFF", ines::confirm);
+            assertThat(bram.page.locator("main h1")).hasText("Turn the main breaker OFF");
             int seen = ines.seen();
 
             server.destroyForcibly().waitFor();

@@ -22,14 +22,15 @@ class SwapJourneyTest extends OutageJourney {
     private void thereAndBack(Person person, Runnable confirm) {
         List<String> out = person.follow(ON_GENERATOR, confirm);
         assertThat(out).contains("Set the bond switch to FLOATING", "Slide the plate up, over the main");
-        assertThat(out.indexOf("Switch the main breaker OFF")).isLessThan(out.indexOf("Switch the generator input ON"));
+        assertThat(out.indexOf("Turn the main breaker OFF")).isLessThan(out.indexOf("Turn the generator input ON"));
         goBack(person);
         List<String> back = person.follow(ON_UTILITY, confirm);
         // one test circuit after the other is read under a load before the rest comes on
-        List<String> read =
-                back.stream().filter(title -> title.endsWith("read both legs")).toList();
+        List<String> read = back.stream()
+                .filter(title -> title.endsWith("measure both legs"))
+                .toList();
         assertThat(read).hasSize(2);
-        assertThat(back.indexOf(read.get(1))).isLessThan(back.indexOf("Switch the branch breakers ON, one at a time"));
+        assertThat(back.indexOf(read.get(1))).isLessThan(back.indexOf("Turn the branch breakers ON, one at a time"));
         assertThat(back).contains("Set the bond switch to BONDED", "Slide the plate down, off the main");
     }
 
@@ -67,7 +68,7 @@ class SwapJourneyTest extends OutageJourney {
         ines.listening();
         ines.page.keyboard().press("Enter");
         // by what it says: a plan that is ready meanwhile is an entry of the log too
-        assertThat(ines.page.locator("main h1")).hasText("Unplug delicate electronics");
+        assertThat(ines.page.locator("main h1")).hasText("Unplug TVs and computers");
         ines.listening();
         ines.page.keyboard().press("Backspace");
         assertThat(ines.page.locator("main h1")).hasText("Test the carbon monoxide alarm indoors");
@@ -83,14 +84,14 @@ class SwapJourneyTest extends OutageJourney {
         ines.read(Map.of("l1n", "88", "l2n", "151"));
         ines.page.locator("[data-key=done]").click();
         assertThat(ines.page.locator(".stop-strip")).containsText("The neutral is lost");
-        assertThat(ines.title()).isEqualTo("Switch the generator input OFF");
+        assertThat(ines.title()).isEqualTo("Turn the generator input OFF");
         // on another page of another person, without a reload
-        assertThat(bram.page.locator(".stop-strip")).containsText("First: Switch the generator input OFF");
+        assertThat(bram.page.locator(".stop-strip")).containsText("First: Turn the generator input OFF");
         // it can be read again only once the breaker is OFF
         assertThat(ines.page.getByText("First turn the generator breaker OFF.")).isVisible();
         ines.confirm();
-        assertThat(ines.title()).isEqualTo("Switch the breaker on the set OFF");
-        ines.page.getByText("The reading was wrong: read again").click();
+        assertThat(ines.title()).isEqualTo("Turn the breaker on the generator OFF");
+        ines.page.getByText("The reading was wrong: measure again").click();
         ines.page.locator("details[open] input[name=l1n]").fill("12x");
         ines.page.getByRole(AriaRole.BUTTON, named("Judge it")).click();
         assertThat(ines.page.locator("details[open] input[name=l1n]")).hasValue("12x");
@@ -116,11 +117,11 @@ class SwapJourneyTest extends OutageJourney {
         Person ines = startsOutage(1280, 800);
         advance(ines, null);
         int seen = ines.seen();
-        ines.page.getByRole(AriaRole.BUTTON, named("Switch on 17–19 Range")).click();
-        assertThat(ines.page.locator(".notice[role=alert]")).containsText("To make room, switch off first:");
+        ines.page.getByRole(AriaRole.BUTTON, named("Turn ON 17–19 Range")).click();
+        assertThat(ines.page.locator(".notice[role=alert]")).containsText("To make room, turn OFF first:");
         assertThat(ines.seen()).isEqualTo(seen);
-        ines.page.getByRole(AriaRole.BUTTON, named("Switch off 6–8 Well pump")).click();
-        assertThat(ines.page.getByRole(AriaRole.BUTTON, named("Switch on 6–8 Well pump")))
+        ines.page.getByRole(AriaRole.BUTTON, named("Turn OFF 6–8 Well pump")).click();
+        assertThat(ines.page.getByRole(AriaRole.BUTTON, named("Turn ON 6–8 Well pump")))
                 .isVisible();
     }
 
@@ -137,7 +138,7 @@ class SwapJourneyTest extends OutageJourney {
         assertThat(bram.page.locator(".notice[role=alert]"))
                 .containsText("Not taken: CO alarm tested. Ines has since confirmed: CO alarm tested.");
         assertThat(bram.seen()).isEqualTo(seen + 1);
-        assertThat(bram.title()).isEqualTo("Unplug delicate electronics");
+        assertThat(bram.title()).isEqualTo("Unplug TVs and computers");
     }
 
     @Test
@@ -146,7 +147,7 @@ class SwapJourneyTest extends OutageJourney {
         Person bram = person(390, 844).enter("bram");
         assertThat(bram.page.locator("main h1")).hasText("Test the carbon monoxide alarm indoors");
         ines.confirm();
-        assertThat(bram.page.locator("main h1")).hasText("Unplug delicate electronics");
+        assertThat(bram.page.locator("main h1")).hasText("Unplug TVs and computers");
     }
 
     @Test
@@ -163,7 +164,7 @@ class SwapJourneyTest extends OutageJourney {
         ines.page.locator("#not-so input[value=check-oil]").check();
         ines.page.locator("#not-so button").click();
         assertThat(ines.page.locator("#not-so input[value=check-oil]")).isChecked();
-        assertThat(ines.title()).isEqualTo("Switch the breaker on the set OFF");
+        assertThat(ines.title()).isEqualTo("Turn the breaker on the generator OFF");
         ines.confirm();
         assertThat(ines.title()).isEqualTo("Stop the engine");
     }

@@ -62,9 +62,9 @@ class TogetherTest extends OutageJourney {
         bram.go("/house");
         ines.read(Map.of("l1n", "88", "l2n", "151"));
         ines.page.locator("[data-key=done]").click();
-        assertThat(ines.page.locator("main h1")).hasText("Switch the generator input OFF");
+        assertThat(ines.page.locator("main h1")).hasText("Turn the generator input OFF");
         assertThat(bram.page.locator("#urgent")).isVisible();
-        assertThat(bram.page.locator("#urgent .alarm")).containsText("Switch the breaker on the set OFF");
+        assertThat(bram.page.locator("#urgent .alarm")).containsText("Turn the breaker on the generator OFF");
     }
 
     /** The steps are on the page; what could not be sent says so, and goes out by itself. */

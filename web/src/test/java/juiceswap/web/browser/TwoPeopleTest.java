@@ -115,10 +115,10 @@ class TwoPeopleTest extends OutageJourney {
         stand(ines, "generator");
         stand(bram, "panel");
         bram.follow("Wait for Ines: Start the engine", bram::confirm);
-        assertThat(bram.page.locator("main")).containsText("Then you: Switch the generator input ON");
+        assertThat(bram.page.locator("main")).containsText("Then you: Turn the generator input ON");
         ines.confirm();
         long confirmed = System.nanoTime();
-        assertThat(bram.page.locator("main h1")).hasText("Switch the generator input ON");
+        assertThat(bram.page.locator("main h1")).hasText("Turn the generator input ON");
         assertThat((System.nanoTime() - confirmed) / 1e9)
                 .as("seconds, with leeway for a busy machine")
                 .isLessThan(3);
@@ -142,7 +142,7 @@ class TwoPeopleTest extends OutageJourney {
         connection.setOffline(false);
         assertThat(ines.page.locator("main")).hasAttribute("data-seen", String.valueOf(seen + 1));
         assertThat(ines.page.locator("[data-unsent]")).isHidden();
-        assertThat(ines.title()).isEqualTo("Unplug delicate electronics");
+        assertThat(ines.title()).isEqualTo("Unplug TVs and computers");
     }
 
     @Test
@@ -196,11 +196,11 @@ class TwoPeopleTest extends OutageJourney {
         Person ines = inesStarts();
         advance(ines, Action.PICK_UP);
         ines.page.locator(".scene-drawing a[aria-label^='main']").click();
-        ines.page.getByText("Switch the main breaker ON: why not now?").click();
+        ines.page.getByText("Turn the main breaker ON: why not now?").click();
         Locator card = ines.page.locator("#asked");
         assertThat(card).containsText("It can’t be done as things stand.");
         assertThat(card).containsText("a line worker on a wire believed dead would be killed");
-        assertThat(card).containsText("It would make live: the street’s wires.");
+        assertThat(card).containsText("It would make live: the utility’s wires.");
         assertThat(ines.page.locator(".scene-drawing .wire.danger").first()).isAttached();
         // it stays although somebody else goes on
         swap.open(account("bram"), standing().sequence(), "fridge");
@@ -221,12 +221,12 @@ class TwoPeopleTest extends OutageJourney {
         Person ines = inesStarts();
         advance(ines, null);
         ines.page.locator("input[value=message]").check();
-        ines.page.getByText("The street has power again").click();
+        ines.page.getByText("Utility power is back").click();
         assertThat(ines.page.locator("main")).containsText("message of the utility, said by Ines, since");
         assertThat(ines.page.getByText("Go back to the utility")).hasCount(0);
         assertThat(ines.page.locator("[role=timer]")).hasText(Pattern.compile("9:[3-5]\\d|10:00"));
         ines.page.getByText("It went out again").click();
-        assertThat(ines.page.getByText("The street has power again")).isVisible();
+        assertThat(ines.page.getByText("Utility power is back")).isVisible();
         assertThat(standing().state().utilityLive()).isFalse();
     }
 
@@ -238,10 +238,10 @@ class TwoPeopleTest extends OutageJourney {
                         Instant.parse("2026-01-14T18:04:00Z"), java.time.ZoneOffset.UTC)));
         Person ines = inesStarts();
         advance(ines, null);
-        assertThat(ines.page.locator("main")).containsText("Sensor on the street side: dark since");
+        assertThat(ines.page.locator("main")).containsText("Utility sensor: dark since");
         ines.page.getByText("Simulated sensor").click();
         ines.page.getByText("show power").click();
-        assertThat(ines.page.locator("main")).containsText("street-side sensor, since");
+        assertThat(ines.page.locator("main")).containsText("utility sensor, since");
         assertThat(standing().watch().sign()).isEqualTo(juiceswap.core.outage.Sign.SENSOR);
     }
 
@@ -282,7 +282,7 @@ class TwoPeopleTest extends OutageJourney {
         advance(ines, Action.UNPLUG_SENSITIVE);
         ines.page.getByText("not here").click();
         // nothing else has to be unplugged: the step itself is gone, in this outage and in the next
-        assertThat(ines.page.locator("main h1")).not().hasText("Unplug delicate electronics");
+        assertThat(ines.page.locator("main h1")).not().hasText("Unplug TVs and computers");
         assertThat(standing().plan().steps()).noneMatch(step -> step.action() == Action.UNPLUG_SENSITIVE);
         db.execute("update outage set ended_at = now() where ended_at is null");
         ines.go("/now");

@@ -174,7 +174,7 @@ class SceneDrawingTest {
         Scene scene = SceneDrawing.supposed(household, changeover, main, Action.MAIN_ON);
         assertThat(scene.supposed()).isTrue();
         assertThat(scene.wires().get(0).look()).isEqualTo("danger");
-        assertThat(part(scene, "utility").value()).isEqualTo("fed by the set");
+        assertThat(part(scene, "utility").value()).isEqualTo("fed by the generator");
     }
 
     @Test
