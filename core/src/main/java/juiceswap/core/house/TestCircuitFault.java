@@ -1,8 +1,10 @@
 package juiceswap.core.house;
 
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import juiceswap.core.Worded;
 
 /** What speaks against a test circuit: it meets an unproven voltage first, and must show and survive it. */
@@ -31,17 +33,30 @@ public enum TestCircuitFault implements Worded {
     public static Map<Circuit, TestCircuitFault> of(Setup setup) {
         Map<Circuit, TestCircuitFault> faults = new LinkedHashMap<>();
         for (Circuit circuit : setup.circuits(setup.transfer().testCircuits())) {
-            if (circuit.twoPole()) {
-                faults.put(circuit, ON_BOTH_LEGS);
-            } else if (circuit.loads().stream().anyMatch(load -> load.extraWatts() > 0)) {
-                faults.put(circuit, HAS_MOTOR);
-            } else if (circuit.loads().stream().anyMatch(Load::delicate)) {
-                faults.put(circuit, HAS_ELECTRONICS);
-            } else if (circuit.loads().isEmpty()) {
-                faults.put(circuit, EMPTY);
-            }
+            of(circuit).ifPresent(fault -> faults.put(circuit, fault));
         }
         return faults;
+    }
+
+    private static Optional<TestCircuitFault> of(Circuit circuit) {
+        if (circuit.twoPole()) {
+            return Optional.of(ON_BOTH_LEGS);
+        }
+        if (circuit.loads().stream().anyMatch(load -> load.extraWatts() > 0)) {
+            return Optional.of(HAS_MOTOR);
+        }
+        if (circuit.loads().stream().anyMatch(Load::delicate)) {
+            return Optional.of(HAS_ELECTRONICS);
+        }
+        return circuit.loads().isEmpty() ? Optional.of(EMPTY) : Optional.empty();
+    }
+
+    /** The circuit on {@code leg} that is fittest to be tested with: nothing speaks against it, and it draws least. */
+    public static Optional<Circuit> proposed(Setup setup, Leg leg) {
+        return setup.circuits().stream()
+                .filter(circuit -> !circuit.lockedOff() && circuit.leg() == leg)
+                .filter(circuit -> of(circuit).isEmpty())
+                .min(Comparator.comparingDouble(Circuit::runningWatts));
     }
 
     /** The legs of a split-phase set that no test circuit shows: a lost neutral needs both read. */

@@ -112,9 +112,9 @@ public final class Household {
         return about.measures();
     }
 
-    /** As it stands in a field: as somebody has typed it, or in the household's own unit. */
-    public String field(Quantity quantity) {
-        return about.typed().text(quantity).orElseGet(() -> measures().field(quantity));
+    /** As it stands in the field of that name: as somebody has typed it, or in the household's own unit. */
+    public String field(String name, Quantity quantity) {
+        return about.typed().text(name, quantity).orElseGet(() -> measures().field(quantity));
     }
 
     /** How the fuel of this house is bought and told. */

@@ -20,32 +20,38 @@ public record AsTyped(List<Text> texts) {
     /** Two amounts are the same when they differ by less than a double loses on its way through a unit. */
     static final double SAME = 1e-9;
 
-    /** An amount, and what was typed for it. */
-    public record Text(Quantity quantity, String text) {}
+    /**
+     * An amount, and what was typed for it.
+     *
+     * @param field the name of the field, as two fields may hold the same amount
+     */
+    public record Text(String field, Quantity quantity, String text) {}
 
     public AsTyped {
         texts = List.copyOf(texts.subList(Math.max(0, texts.size() - KEPT), texts.size()));
     }
 
-    /** What was typed for it; empty when nothing is kept. */
-    public Optional<String> text(Quantity quantity) {
+    /** What was typed for it in that field; empty when nothing is kept. */
+    public Optional<String> text(String field, Quantity quantity) {
         return texts.stream()
-                .filter(one -> same(one.quantity, quantity))
+                .filter(one -> same(one, field, quantity))
                 .map(Text::text)
                 .reduce((earlier, later) -> later);
     }
 
     /** With what was typed for that amount; null when its unit gives it back by itself. */
-    public AsTyped with(Quantity quantity, @Nullable String text) {
+    public AsTyped with(String field, Quantity quantity, @Nullable String text) {
         List<Text> others = new ArrayList<>(texts);
-        others.removeIf(one -> same(one.quantity, quantity));
+        others.removeIf(one -> same(one, field, quantity));
         if (text != null) {
-            others.add(new Text(quantity, text));
+            others.add(new Text(field, quantity, text));
         }
         return new AsTyped(others);
     }
 
-    private static boolean same(Quantity one, Quantity other) {
-        return one.dimension() == other.dimension() && Math.abs(one.si() - other.si()) < SAME;
+    private static boolean same(Text one, String field, Quantity quantity) {
+        return one.field.equals(field)
+                && one.quantity.dimension() == quantity.dimension()
+                && Math.abs(one.quantity.si() - quantity.si()) < SAME;
     }
 }

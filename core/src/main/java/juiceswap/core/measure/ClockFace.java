@@ -7,18 +7,20 @@ import juiceswap.core.Worded;
 /** How a household writes times and dates. */
 public enum ClockFace implements Worded {
     /** 18:04 and 14 Jan 2031. */
-    OF_24_HOURS("24", "HH:mm", "HH:mm:ss", "d MMM", "d MMM yyyy"),
+    OF_24_HOURS("24", "h23", "HH:mm", "HH:mm:ss", "d MMM", "d MMM yyyy"),
     /** 6:04 pm and Jan 14, 2031. */
-    OF_12_HOURS("12", "h:mm a", "h:mm:ss a", "MMM d", "MMM d, yyyy");
+    OF_12_HOURS("12", "h12", "h:mm a", "h:mm:ss a", "MMM d", "MMM d, yyyy");
 
     private final String word;
+    private final String inLocales;
     final DateTimeFormatter clock;
     final DateTimeFormatter clockWithSeconds;
     final DateTimeFormatter day;
     final DateTimeFormatter date;
 
-    ClockFace(String word, String clock, String clockWithSeconds, String day, String date) {
+    ClockFace(String word, String inLocales, String clock, String clockWithSeconds, String day, String date) {
         this.word = word;
+        this.inLocales = inLocales;
         this.clock = formatter(clock);
         this.clockWithSeconds = formatter(clockWithSeconds);
         this.day = formatter(day);
@@ -32,5 +34,10 @@ public enum ClockFace implements Worded {
     @Override
     public String word() {
         return word;
+    }
+
+    /** What identifiers of locales call it (key {@code hc} of Unicode's). */
+    public String inLocales() {
+        return inLocales;
     }
 }

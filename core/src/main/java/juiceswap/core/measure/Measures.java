@@ -172,8 +172,14 @@ public record Measures(UnitSystem units, ClockFace clock) {
         return clock.day.format(time) + " " + clock(time.toLocalTime());
     }
 
+    /** A day of any year, and the time: Tue, 14 Jan 2031, 18:04. */
+    public String dayAndClock(LocalDateTime time) {
+        return WEEKDAY.format(time) + ", " + date(time.toLocalDate()) + ", " + clock(time.toLocalTime());
+    }
+
     private static String low(String clock) {
-        return clock.replace("AM", "am").replace("PM", "pm");
+        // never parted at the end of a line
+        return clock.toLowerCase(Locale.ENGLISH).replace(' ', '\u00a0');
     }
 
     /**
@@ -181,7 +187,7 @@ public record Measures(UnitSystem units, ClockFace clock) {
      * none.
      */
     public static Optional<LocalTime> readTime(String typed) {
-        String text = typed.strip().toLowerCase(Locale.ROOT);
+        String text = typed.replace('\u00a0', ' ').strip().toLowerCase(Locale.ROOT);
         if (text.equals("noon") || text.equals("midnight")) {
             return Optional.of(text.equals("noon") ? LocalTime.NOON : LocalTime.MIDNIGHT);
         }

@@ -9,6 +9,7 @@ import juiceswap.core.Worded;
 public enum UnitSystem implements Worded {
     METRIC(
             "metric",
+            "metric",
             Map.of(
                     Dimension.LENGTH, Units.METER,
                     Dimension.ALTITUDE, Units.METER_UP,
@@ -18,6 +19,7 @@ public enum UnitSystem implements Worded {
     /** As people in the United States measure. */
     US(
             "us",
+            "ussystem",
             Map.of(
                     Dimension.LENGTH, Units.FOOT,
                     Dimension.ALTITUDE, Units.FOOT,
@@ -26,10 +28,12 @@ public enum UnitSystem implements Worded {
                     Dimension.TEMPERATURE, Units.FAHRENHEIT));
 
     private final String word;
+    private final String inLocales;
     private final Map<Dimension, Unit> units;
 
-    UnitSystem(String word, Map<Dimension, Unit> units) {
+    UnitSystem(String word, String inLocales, Map<Dimension, Unit> units) {
         this.word = word;
+        this.inLocales = inLocales;
         this.units = new EnumMap<>(units);
         if (this.units.size() != Dimension.values().length) {
             throw new IllegalArgumentException(word + " has no unit for one of the dimensions");
@@ -39,6 +43,11 @@ public enum UnitSystem implements Worded {
     @Override
     public String word() {
         return word;
+    }
+
+    /** What identifiers of locales call it (key {@code ms} of Unicode's). */
+    public String inLocales() {
+        return inLocales;
     }
 
     Unit unit(Dimension dimension) {

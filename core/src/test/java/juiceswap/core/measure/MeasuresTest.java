@@ -82,13 +82,14 @@ class MeasuresTest {
     void whatWasTypedComesBackAsItWas() {
         Quantity length =
                 Quantity.metres(Measures.METRIC.read(Dimension.LENGTH, "25 ft").orElseThrow());
-        AsTyped typed = AsTyped.NOTHING.with(length, "25 ft");
-        assertThat(typed.text(Quantity.metres(7.62))).contains("25 ft");
-        assertThat(typed.text(Quantity.altitude(7.62))).isEmpty();
-        assertThat(typed.with(length, "25'").text(length)).contains("25'");
-        assertThat(typed.with(length, null).texts()).isEmpty();
+        AsTyped typed = AsTyped.NOTHING.with("lengthM", length, "25 ft");
+        assertThat(typed.text("lengthM", Quantity.metres(7.62))).contains("25 ft");
+        assertThat(typed.text("openingM", length)).isEmpty();
+        assertThat(typed.text("lengthM", Quantity.altitude(7.62))).isEmpty();
+        assertThat(typed.with("lengthM", length, "25'").text("lengthM", length)).contains("25'");
+        assertThat(typed.with("lengthM", length, null).texts()).isEmpty();
         for (int i = 0; i < 500; i++) {
-            typed = typed.with(Quantity.metres(i), i + " m");
+            typed = typed.with("lengthM", Quantity.metres(i), i + " m");
         }
         assertThat(typed.texts()).hasSize(200);
     }
@@ -132,9 +133,9 @@ class MeasuresTest {
     @Test
     void timesAndDatesAreShownOnTheHouseholdsClock() {
         LocalDateTime now = LocalDateTime.of(2031, 1, 14, 18, 4);
-        assertThat(Measures.US.clock(now.toLocalTime())).isEqualTo("6:04 pm");
+        assertThat(Measures.US.clock(now.toLocalTime())).isEqualTo("6:04\u00a0pm");
         assertThat(Measures.METRIC.clock(now.toLocalTime())).isEqualTo("18:04");
-        assertThat(Measures.US.clock(now.plusDays(1), now)).isEqualTo("Wed 6:04 pm");
+        assertThat(Measures.US.clock(now.plusDays(1), now)).isEqualTo("Wed 6:04\u00a0pm");
         assertThat(Measures.US.date(LocalDate.of(2031, 1, 14))).isEqualTo("Jan 14, 2031");
         assertThat(Measures.METRIC.dateAndClock(now)).isEqualTo("14 Jan 18:04");
         for (int minute = 0; minute < 24 * 60; minute++) {

@@ -25,6 +25,7 @@ import org.jspecify.annotations.Nullable;
  * @param id of the panel, empty for the first one
  * @param top where the first row begins, below a main at the top
  * @param main the main breaker, null when its size is not known or it has none
+ * @param bus where the bus runs between the columns, null where levers are not shown
  * @param breakers what is in the spaces, empty ones included, as the eye reads them
  */
 public record PanelView(
@@ -34,13 +35,18 @@ public record PanelView(
         int height,
         int top,
         @Nullable Main main,
+        @Nullable Bus bus,
         List<BreakerView> breakers) {
     private static final int COLUMN = 196;
 
     /** With room for a lever. */
-    private static final int LEVER_COLUMN = 212;
+    private static final int LEVER_COLUMN = 262;
 
     private static final int GAP = 8;
+
+    /** With room for the bus. */
+    private static final int BUS_GAP = 16;
+
     private static final int MAIN_HEIGHT = 40;
 
     /** Up to so many rows there is room for the figures below each label. */
@@ -67,6 +73,7 @@ public record PanelView(
      * @param chosen it is the one being looked at
      * @param live how it stands on the set: lit, off, or either with due; empty where that is not shown
      * @param lever ON or OFF, empty where that is not shown
+     * @param order its number in the move that is due, 0 when it is not in it
      */
     @RecordBuilder
     public record BreakerView(
@@ -83,12 +90,16 @@ public record PanelView(
             boolean chosen,
             String live,
             String lever,
+            int order,
             int x,
             int y,
             int width,
             int height) {}
 
     public record LegMark(String leg, int y) {}
+
+    /** @param live the panel has power */
+    public record Bus(int x, int y, int height, boolean live) {}
 
     /** The main breaker with its text, and where it hangs. */
     public record Main(String text, String lever, int y, int height) {}
@@ -103,19 +114,19 @@ public record PanelView(
      *
      * @param on ids of those that are ON
      * @param live ids of those that have power too
-     * @param due ids of what is to be switched next
+     * @param due ids of what is to be switched next, each with its number in that move
      * @param main the main is ON, null where the device has none
      * @param input the generator input is ON, null where the device has none
      */
     public record Standing(
             Set<String> on,
             Set<String> live,
-            Set<String> due,
+            Map<String, Integer> due,
             @Nullable Boolean main,
             @Nullable Boolean input) {
         String of(String circuit) {
             return (live.contains(circuit) ? "lit" : "off")
-                    + (due.contains(circuit) ? " " + say("drawing.panel.due") : "");
+                    + (due.containsKey(circuit) ? " " + say("drawing.panel.due") : "");
         }
     }
 
@@ -137,12 +148,14 @@ public record PanelView(
         private final Map<Integer, List<Circuit>> bySpace = new HashMap<>();
         private final int[] rowTop;
         private final int column;
+        private final int gap;
         private final int characters;
         private final boolean tall;
 
         Layout(Household household, HomePanel panel, @Nullable String chosen, @Nullable Standing standing) {
             this.standing = standing;
             this.column = standing == null ? COLUMN : LEVER_COLUMN;
+            this.gap = standing == null ? GAP : BUS_GAP;
             this.characters = standing == null ? LABEL_CHARACTERS : FEWER_CHARACTERS;
             this.household = household;
             this.panel = panel;
@@ -200,7 +213,12 @@ public record PanelView(
             }
             breakers.sort(Comparator.comparingInt(BreakerView::y).thenComparingInt(BreakerView::x));
             int height = rowTop[rowTop.length - 1] + (main == null ? 0 : MAIN_HEIGHT);
-            return new PanelView(panel.id(), panel.name(), 2 * column + GAP, height, top, main, List.copyOf(breakers));
+            int rows = rowTop[rowTop.length - 1];
+            Bus bus = standing == null
+                    ? null
+                    : new Bus(column + gap / 2, top, rows, !standing.live().isEmpty());
+            return new PanelView(
+                    panel.id(), panel.name(), 2 * column + gap, height, top, main, bus, List.copyOf(breakers));
         }
 
         private @Nullable Main main() {
@@ -215,15 +233,20 @@ public record PanelView(
         private BreakerView branch(Circuit circuit, int part, int parts) {
             String amps = String.format(Locale.ENGLISH, "%.0f A", circuit.breakerAmps());
             boolean on = standing != null && standing.on().contains(circuit.id());
-            String figures = circuit.lockedOff()
-                    ? standing == null ? say("drawing.panel.locked-off", "amps", amps) : say("drawing.panel.locked")
-                    : standing != null && !on
-                            ? amps
-                            : String.format(Locale.ENGLISH, "%s · %,.0f W", amps, circuit.runningWatts());
+            boolean due = standing != null && standing.due().containsKey(circuit.id());
+            String figures = due
+                    ? say(on ? "drawing.panel.turn-off" : "drawing.panel.turn-on")
+                    : circuit.lockedOff()
+                            ? standing == null
+                                    ? say("drawing.panel.locked-off", "amps", amps)
+                                    : say("drawing.panel.locked")
+                            : standing != null && !on
+                                    ? amps
+                                    : String.format(Locale.ENGLISH, "%s · %,.0f W", amps, circuit.runningWatts());
             boolean room = parts == 1 && (tall || circuit.twoPole());
             int first = characters - numbers(circuit.spaces()).length();
-            List<String> lines = broken(circuit.label(), room ? 2 : 1, first, characters);
-            if (lines.size() == 2) {
+            List<String> lines = broken(circuit.label(), room && !due ? 2 : 1, first, characters);
+            if (lines.size() == 2 && standing == null) {
                 String last = lines.get(1) + " · " + amps;
                 lines = List.of(lines.get(0), last.length() <= characters + 4 ? last : lines.get(1));
             }
@@ -292,7 +315,11 @@ public record PanelView(
                                             circuit == null
                                                     ? standing.input()
                                                     : (Boolean) standing.on().contains(circuit.id())))
-                    .x(left ? 0 : column + GAP)
+                    .order(
+                            standing == null || circuit == null
+                                    ? 0
+                                    : standing.due().getOrDefault(circuit.id(), 0))
+                    .x(left ? 0 : column + gap)
                     .y(y)
                     .width(column)
                     .height(height - 3)

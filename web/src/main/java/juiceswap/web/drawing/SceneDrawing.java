@@ -118,7 +118,7 @@ public final class SceneDrawing {
                 "street",
                 "utility",
                 new Area(LEFT, 2, 96, 20),
-                "street",
+                "utility",
                 live.street() ? (state.utilityLive() ? "live" : say("drawing.scene-drawing.fed-by-the-set")) : "dark",
                 0,
                 look(live.street(), WhatIf.Part.STREET),

@@ -111,6 +111,7 @@ public final class HouseholdJson {
             Dimension dimension =
                     Worded.of(Dimension.class, one.path("dimension").asString());
             typed.add(new AsTyped.Text(
+                    one.path("field").asString(),
                     new Quantity(dimension, one.path("si").asDouble()),
                     one.path("text").asString()));
         }
@@ -330,6 +331,7 @@ public final class HouseholdJson {
 
     private static JsonObject asTyped(AsTyped.Text one) {
         return new JsonObject()
+                .put("field", one.field())
                 .put("dimension", one.quantity().dimension().word())
                 .put("si", one.quantity().si())
                 .put("text", one.text());

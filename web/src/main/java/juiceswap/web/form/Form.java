@@ -27,7 +27,11 @@ public final class Form implements Serializable {
     private final Map<String, String> typed;
     private final Map<String, Phrase> problems = new LinkedHashMap<>();
     private final List<Phrase> elsewhere = new ArrayList<>();
-    private final Map<Quantity, @Nullable String> asTyped = new LinkedHashMap<>();
+    private final List<Amount> amounts = new ArrayList<>();
+
+    /** An amount that was typed; {@code text} is null where the household's unit gives it back by itself. */
+    private record Amount(
+            String field, Quantity quantity, @Nullable String text) implements Serializable {}
 
     public Form(Map<String, String> typed) {
         this.typed = new LinkedHashMap<>(typed);
@@ -183,15 +187,15 @@ public final class Form implements Serializable {
             return null;
         }
         Quantity quantity = new Quantity(dimension, amount.getAsDouble());
-        asTyped.put(quantity, Measures.saysItsUnit(text) ? text : null);
+        amounts.add(new Amount(field, quantity, Measures.saysItsUnit(text) ? text : null));
         return amount.getAsDouble();
     }
 
     /** What is kept of how amounts were typed, with what was typed here. */
     public AsTyped keptWith(AsTyped before) {
         AsTyped kept = before;
-        for (Map.Entry<Quantity, @Nullable String> one : asTyped.entrySet()) {
-            kept = kept.with(one.getKey(), one.getValue());
+        for (Amount one : amounts) {
+            kept = kept.with(one.field, one.quantity, one.text);
         }
         return kept;
     }

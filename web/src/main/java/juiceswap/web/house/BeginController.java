@@ -1,5 +1,6 @@
 package juiceswap.web.house;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -27,6 +28,7 @@ import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Link;
 import juiceswap.core.supply.Rating;
 import juiceswap.web.form.Form;
+import juiceswap.web.household.HouseholdLocale;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
@@ -71,8 +73,15 @@ class BeginController {
     }
 
     @PostMapping("/house/begin")
-    String begin(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
+    String begin(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            HttpServletRequest request,
+            Model model) {
         Form form = new Form(typed);
+        Measures measures = measures(form);
+        // from here on the page speaks as it was asked to: its amounts are read so, and so it answers
+        HouseholdLocale.speak(request, measures);
         boolean considering = form.checked("considering");
         Integer spaces = form.whole("spaces");
         if (spaces == null) {
@@ -98,7 +107,6 @@ class BeginController {
                 form.problem(field, "form.must-be-0-or-more");
             }
         }
-        Measures measures = measures(form);
         boolean done = editing.begin(account, form, Phrase.of("change.described-the-house"), () -> {
             form.requireSound();
             TransferDevice device = Worded.find(RefusedArrangement.class, form.value("kind"))

@@ -88,7 +88,7 @@ class Catalogue {
                 .findFirst();
     }
 
-    /** Those that every word of {@code wanted} is found in; names that begin with it first. */
+    /** Those that every word of {@code wanted} is found in, names that begin with it first; else those that share a word. */
     List<Typical> search(String wanted, int most) {
         String start = wanted.toLowerCase(Locale.ROOT).strip();
         List<Typical> found = new ArrayList<>(
@@ -96,7 +96,14 @@ class Catalogue {
         found.sort((a, b) -> Boolean.compare(
                 b.name().toLowerCase(Locale.ROOT).startsWith(start),
                 a.name().toLowerCase(Locale.ROOT).startsWith(start)));
-        return found.subList(0, Math.min(most, found.size()));
+        return found.isEmpty() ? likely(wanted, true, most) : found.subList(0, Math.min(most, found.size()));
+    }
+
+    /** What is most likely on a breaker of that label; empty when its name does not tell. */
+    Optional<Typical> guess(String label, boolean twoPole) {
+        return likely(label, twoPole, all.size()).stream()
+                .filter(typical -> (typical.volts() == 240) == twoPole)
+                .findFirst();
     }
 
     /** What a circuit of that label probably has on it: the more words in common the earlier, none without. */

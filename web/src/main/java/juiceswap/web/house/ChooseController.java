@@ -10,6 +10,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.ToIntFunction;
@@ -130,7 +131,10 @@ class ChooseController {
         model.addAttribute("occasion", occasion.word());
         model.addAttribute("occasions", Choice.Occasion.values());
         model.addAttribute("without", WithoutPower.Way.values());
-        model.addAttribute("testOn", testCircuits(file));
+        boolean proposed = file.setup().transfer().testCircuits().isEmpty();
+        Map<String, String> tests = proposed ? proposedTests(file) : testCircuits(file);
+        model.addAttribute("testOn", tests);
+        model.addAttribute("testsProposed", proposed && tests.values().stream().anyMatch(id -> !id.isEmpty()));
         model.addAttribute("testAdvice", testAdvice(file));
         judge(file, setup, on, must, model);
         return "house/choose";
@@ -308,6 +312,17 @@ class ChooseController {
         for (String id : file.setup().transfer().testCircuits()) {
             Circuit circuit = file.setup().circuit(id);
             tests.put(circuit.leg().word(), id);
+        }
+        return tests;
+    }
+
+    /** While none is chosen: those that are fit, as far as there are any. */
+    private static Map<String, String> proposedTests(Household file) {
+        Map<String, String> tests = new HashMap<>(Map.of("L1", "", "L2", ""));
+        for (Leg leg : Leg.values()) {
+            TestCircuitFault.proposed(file.setup(), leg)
+                    .filter(circuit -> file.reaches(Objects.requireNonNull(file.find(circuit.id()))))
+                    .ifPresent(circuit -> tests.put(leg.word(), circuit.id()));
         }
         return tests;
     }

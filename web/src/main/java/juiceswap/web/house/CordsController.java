@@ -83,7 +83,9 @@ class CordsController {
             Map<String, String> values = new HashMap<>();
             values.put("name", chosen.name());
             values.put("awg", chosen.cord().wire().gauge());
-            values.put("lengthM", file.field(Quantity.metres(chosen.cord().lengthM())));
+            values.put(
+                    "lengthM",
+                    file.field("lengthM", Quantity.metres(chosen.cord().lengthM())));
             values.put(
                     "plugAmps",
                     chosen.cord().plugAmps() == null

@@ -141,7 +141,7 @@ class NeedsController {
             typed.put("sleepFrom", InUse.measures().clock(file.sleep().from()));
             typed.put("sleepTo", InUse.measures().clock(file.sleep().to()));
         }
-        typed.put("storedLitres", file.field(file.fuel(file.storedLitres())));
+        typed.put("storedLitres", file.field("storedLitres", file.fuel(file.storedLitres())));
         List<StandingNeed> needs = file.needsAreSaid() ? file.needs() : file.guessedNeeds();
         StandingNeed need = index != null && index >= 0 && index < needs.size() ? needs.get(index) : null;
         if (need == null && "keep".equals(add)) {
@@ -167,8 +167,8 @@ class NeedsController {
         if (need instanceof StandingNeed.Keep keep) {
             typed.put("keeping", keep.keeping().word());
             typed.put("recoverMinutes", Shown.plain(keep.recoverMinutes()));
-            typed.put("fullC", keep.full() == null ? "" : file.field(Quantity.celsius(keep.full())));
-            typed.put("emptyC", keep.empty() == null ? "" : file.field(Quantity.celsius(keep.empty())));
+            typed.put("fullC", keep.full() == null ? "" : file.field("fullC", Quantity.celsius(keep.full())));
+            typed.put("emptyC", keep.empty() == null ? "" : file.field("emptyC", Quantity.celsius(keep.empty())));
             typed.put("holdHours", Shown.plain(Math.round(100 * keep.holdMinutes() / MINUTES_OF_AN_HOUR) / 100.0));
         }
         return typed;

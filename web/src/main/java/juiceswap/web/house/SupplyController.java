@@ -320,8 +320,8 @@ class SupplyController {
             values.put("starting-" + rating.fuel().word(), Shown.plain(rating.startingWatts()));
         }
         values.put("sets", Sets.of(file.supply().source()).word());
-        values.put("altitudeM", file.field(Quantity.altitude(generator.altitudeM())));
-        values.put("ambientC", file.field(Quantity.celsius(generator.ambientC())));
+        values.put("altitudeM", file.field("altitudeM", Quantity.altitude(generator.altitudeM())));
+        values.put("ambientC", file.field("ambientC", Quantity.celsius(generator.ambientC())));
         values.put("marginPercent", Shown.plain(generator.marginPercent()));
         values.put("bond", generator.bond().word());
         values.put("bondChange", generator.bondChange().word());
@@ -370,11 +370,12 @@ class SupplyController {
 
     private static void putFuel(Map<String, String> values, Generator generator, Household house) {
         Double tank = generator.tankLitres();
-        values.put("tankLitres", tank == null ? "" : house.field(house.fuel(tank)));
+        values.put("tankLitres", tank == null ? "" : house.field("tankLitres", house.fuel(tank)));
         generator
                 .litresPerHour()
-                .forEach((percent, litres) ->
-                        values.put("litres-" + Shown.plain(percent), house.field(house.fuel(litres))));
+                .forEach((percent, litres) -> values.put(
+                        "litres-" + Shown.plain(percent),
+                        house.field("litres-" + Shown.plain(percent), house.fuel(litres))));
     }
 
     /** The second of two in parallel, where it is not like the first; output and fuel are the same. */
@@ -570,7 +571,7 @@ class SupplyController {
         values.put("kind", link.kind().word());
         values.put("amps", Shown.plain(link.amps()));
         values.put("awg", Objects.requireNonNullElse(link.awg(), ""));
-        values.put("lengthM", link.lengthM() == null ? "" : file.field(Quantity.metres(link.lengthM())));
+        values.put("lengthM", link.lengthM() == null ? "" : file.field("lengthM", Quantity.metres(link.lengthM())));
         values.put("plugAmps", link.plugAmps() == null ? "" : Shown.plain(link.plugAmps()));
         return values;
     }
@@ -623,8 +624,11 @@ class SupplyController {
         Supply supply = file.supply();
         Placement placement = supply.placement();
         values.put(
-                "distanceM", placement.distanceM() == null ? "" : file.field(Quantity.metres(placement.distanceM())));
-        values.put("openingM", placement.openingM() == null ? "" : file.field(Quantity.metres(placement.openingM())));
+                "distanceM",
+                placement.distanceM() == null ? "" : file.field("distanceM", Quantity.metres(placement.distanceM())));
+        values.put(
+                "openingM",
+                placement.openingM() == null ? "" : file.field("openingM", Quantity.metres(placement.openingM())));
         values.put("wayIn", placement.wayIn() == null ? "" : placement.wayIn().word());
         if (supply.cordEnds() != null) {
             values.put("endGenerator", supply.cordEnds().generatorMale() ? "male" : "female");

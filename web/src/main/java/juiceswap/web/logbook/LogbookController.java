@@ -216,7 +216,7 @@ class LogbookController {
         return new Summary(
                 outage.id(),
                 outage.rehearsal() ? say("logbook.logbook.rehearsal") : say("logbook.logbook.outage"),
-                InUse.measures().dateAndClock(LocalDateTime.ofInstant(outage.startedAt(), ZoneId.systemDefault())),
+                InUse.measures().dayAndClock(LocalDateTime.ofInstant(outage.startedAt(), ZoneId.systemDefault())),
                 lasted,
                 outage.entries(),
                 end == null);

@@ -6,10 +6,11 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -72,9 +73,13 @@ class LivingPages {
         Household household = life.outage().household();
         Progress progress = life.onSet() || life.resting() ? life.progress() : null;
         NextMove next = progress == null || progress.next() == null ? null : next(life, progress);
-        Set<String> due = new HashSet<>();
+        Map<String, Integer> due = new HashMap<>();
         if (next != null && next.due()) {
-            next.breakers().stream().filter(breaker -> !breaker.done()).forEach(one -> due.add(one.circuit()));
+            for (int i = 0; i < next.breakers().size(); i++) {
+                if (!next.breakers().get(i).done()) {
+                    due.put(next.breakers().get(i).circuit(), i + 1);
+                }
+            }
         }
         List<Need> needs = life.needs();
         return LivingPageBuilder.builder()
@@ -99,7 +104,7 @@ class LivingPages {
     }
 
     /** As the log has them, from the first minute on. */
-    private static PanelView.Standing standing(Life life, Set<String> due) {
+    private static PanelView.Standing standing(Life life, Map<String, Integer> due) {
         Changeover changeover = life.standing().changeover();
         SwapState state = life.standing().state();
         boolean plate = changeover.parting() == Parting.PLATE;

@@ -204,7 +204,8 @@ class NowController {
         boolean asksFuel = engine != null && engine.fuel().fromTank() && engine.tankLitres() != null;
         model.addAttribute("asksFuel", asksFuel);
         if (!model.containsAttribute("form")) {
-            model.addAttribute("form", new Form(Map.of("cansLitres", file.field(file.fuel(file.storedLitres())))));
+            model.addAttribute(
+                    "form", new Form(Map.of("cansLitres", file.field("storedLitres", file.fuel(file.storedLitres())))));
         }
         return "now/now";
     }

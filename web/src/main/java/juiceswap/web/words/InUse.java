@@ -1,5 +1,6 @@
 package juiceswap.web.words;
 
+import java.util.Arrays;
 import java.util.Locale;
 import java.util.Set;
 import juiceswap.core.measure.ClockFace;
@@ -13,11 +14,7 @@ import org.springframework.context.i18n.LocaleContextHolder;
  */
 public final class InUse {
     private static final String MEASURES = "ms";
-    private static final String US_MEASURES = "ussystem";
-    private static final String METRIC_MEASURES = "metric";
     private static final String HOURS = "hc";
-    private static final String HOURS_12 = "h12";
-    private static final String HOURS_24 = "h23";
 
     /** Countries whose people measure as in the United States. */
     private static final Set<String> LIKE_US = Set.of("US", "LR", "MM");
@@ -30,17 +27,25 @@ public final class InUse {
     /** Those of the household whose page is being drawn; metric where there is none. */
     public static Measures measures() {
         Locale locale = LocaleContextHolder.getLocale();
+        String units = locale.getUnicodeLocaleType(MEASURES);
+        String clock = locale.getUnicodeLocaleType(HOURS);
         return new Measures(
-                US_MEASURES.equals(locale.getUnicodeLocaleType(MEASURES)) ? UnitSystem.US : UnitSystem.METRIC,
-                HOURS_12.equals(locale.getUnicodeLocaleType(HOURS)) ? ClockFace.OF_12_HOURS : ClockFace.OF_24_HOURS);
+                Arrays.stream(UnitSystem.values())
+                        .filter(system -> system.inLocales().equals(units))
+                        .findFirst()
+                        .orElse(Measures.METRIC.units()),
+                Arrays.stream(ClockFace.values())
+                        .filter(face -> face.inLocales().equals(clock))
+                        .findFirst()
+                        .orElse(Measures.METRIC.clock()));
     }
 
     /** The locale that carries those measures. */
     public static Locale locale(Measures measures) {
         return new Locale.Builder()
                 .setLanguage("en")
-                .setUnicodeLocaleKeyword(MEASURES, measures.units() == UnitSystem.US ? US_MEASURES : METRIC_MEASURES)
-                .setUnicodeLocaleKeyword(HOURS, measures.clock() == ClockFace.OF_12_HOURS ? HOURS_12 : HOURS_24)
+                .setUnicodeLocaleKeyword(MEASURES, measures.units().inLocales())
+                .setUnicodeLocaleKeyword(HOURS, measures.clock().inLocales())
                 .build();
     }
 

@@ -296,6 +296,12 @@ public class Words {
         return InUse.measures().symbol(Worded.of(Dimension.class, dimension));
     }
 
+    /** The sign of the unit in that system. */
+    public String unit(String dimension, String system) {
+        UnitSystem units = Worded.of(UnitSystem.class, system);
+        return new Measures(units, ClockFace.OF_24_HOURS).symbol(Worded.of(Dimension.class, dimension));
+    }
+
     /** A length for a sentence, from meters. */
     public Quantity metres(double metres) {
         return Quantity.metres(metres);

@@ -70,7 +70,7 @@ class ClocksTest extends OutageJourney {
         swap.end(account("ines"), standing().sequence());
         assertThat(swap.current(account("ines"))).isEmpty();
         ines.go("/logbook");
-        assertThat(ines.page.locator("main tbody tr").first()).containsText("14 Jan 2031");
+        assertThat(ines.page.locator("main tbody tr").first()).containsText("Jan 14, 2031");
     }
 
     @Test

@@ -126,13 +126,13 @@ class EveningTest extends OutageJourney {
         Locator tank = ines.page.locator("form[action='/rotate/fuel']");
         tank.locator("input[name=litres]").fill("90");
         tank.locator("button").click();
-        assertThat(tank.locator(".problem")).containsText("the tank holds from 0 to 22 litres");
+        assertThat(tank.locator(".problem")).containsText("the tank holds from 0 to 6 gal");
         assertThat(tank.locator("input[name=litres]")).hasValue("90");
-        ines.page.locator("form[action='/rotate/fuel'] input[name=litres]").fill("8");
+        ines.page.locator("form[action='/rotate/fuel'] input[name=litres]").fill("8 l");
         ines.page.locator("form[action='/rotate/fuel'] button").click();
         assertThat(ines.page.locator(".proposal")).containsText("Fuel as found");
         ines.page.getByText("Take this plan").click();
-        assertThat(ines.page.locator("main")).containsText("8.0 litres in the tank");
+        assertThat(ines.page.locator("main")).containsText("2.1 gal in the tank");
         assertThat(ines.page.locator("main")).containsText("Refuel at 2");
         var refuel = life().inForce().refuels().get(0);
         assertThat(refuel.from().getHour()).isBetween(18, 22);
@@ -289,7 +289,7 @@ class EveningTest extends OutageJourney {
         // rationing: litres that would not last without
         ines.page.getByText("Fuel and rationing").click();
         Locator ration = ines.page.locator("form[action='/rotate/ration']");
-        ration.locator("input[name=litres]").fill("14");
+        ration.locator("input[name=litres]").fill("14 l");
         ration.locator("input[name=until]").fill("17:30");
         ration.locator("button").click();
         assertThat(ines.page.locator(".notice[role=status]").last()).containsText("The engine rests in between");
@@ -356,9 +356,9 @@ class EveningTest extends OutageJourney {
         ines.go("/rotate?circuit=freezer");
         ines.page.locator("#looked input[name=celsius]").fill("cold");
         ines.page.getByText("Plan from what I found").click();
-        assertThat(ines.page.locator("[role=alert]").first()).containsText("“cold” is not a number");
+        assertThat(ines.page.locator("[role=alert]").first()).containsText("“cold” is not an amount in °F");
         assertThat(ines.page.locator("#looked input[name=celsius]")).hasValue("cold");
-        ines.page.locator("#looked input[name=celsius]").fill("-16");
+        ines.page.locator("#looked input[name=celsius]").fill("-16 C");
         ines.page.getByText("Plan from what I found").click();
         // two of ten degrees in two hours, and what the pages took
         assertThat(ines.page.locator("#told"))
@@ -391,7 +391,7 @@ class EveningTest extends OutageJourney {
         assertThat(ines.page.locator("input[name=minutes]")).hasValue("500");
         ines.page.locator("input[name=minutes]").fill("50");
         ines.page.getByText("Save").first().click();
-        assertThat(ines.page.locator("table")).containsText("once a day for 50 min between 17:00 and 18:00");
+        assertThat(ines.page.locator("table")).containsText("once a day for 50 min between 5:00 pm and 6:00 pm");
     }
 
     private static int overflow(Page page) {

@@ -362,20 +362,34 @@ class HouseJourneyTest {
         assertThat(page.locator(".chooser")).containsText("met without power");
     }
 
+    /** What is saved stands in the form, so that saving something else takes nothing away. */
+    @Test
+    void choosingKeepsTheTestCircuits() {
+        Page page = enter("ines", 1280, 800);
+        List<String> before = house().setup().transfer().testCircuits();
+        assertThat(before).hasSize(2);
+        go(page, "/house/choose");
+        for (String leg : List.of("L1", "L2")) {
+            assertThat(before).contains(page.locator("[name=test" + leg + "]").inputValue());
+        }
+        press(page, "Save, for the next outage");
+        assertThat(house().setup().transfer().testCircuits()).containsExactlyElementsOf(before);
+    }
+
     @Test
     void theSupplySaysWhatLimitsAndRefusesTwoMaleEnds() {
         Page page = enter("ines", 1280, 800);
         go(page, "/house/supply?edit=place");
-        page.locator("[name=distanceM]").fill("20");
+        page.locator("[name=distanceM]").fill("65");
         page.locator("[name=endGenerator]").selectOption("male");
         page.locator("[name=endHouse]").selectOption("male");
         page.locator("#place button.act").click();
         assertThat(page.getByText("whoever holds the free end holds live blades"))
                 .isVisible();
-        assertThat(page.locator("[name=distanceM]")).hasValue("20");
+        assertThat(page.locator("[name=distanceM]")).hasValue("65");
         page.locator("[name=endHouse]").selectOption("female");
         page.locator("#place button.act").click();
-        assertThat(page.getByText("the cord doesn’t reach, by 8 m")).isVisible();
+        assertThat(page.getByText("the cord doesn’t reach, by 25 ft")).isVisible();
 
         page.locator(".path a", new Page.LocatorOptions().setHasText("cord")).click();
         page.locator("#link [name=awg]").selectOption("14");
@@ -400,7 +414,7 @@ class HouseJourneyTest {
         go(page, "/house/cords?add=true");
         page.locator("#cord [name=name]").fill("Long");
         page.locator("#cord [name=awg]").selectOption("18");
-        page.locator("#cord [name=lengthM]").fill("60");
+        page.locator("#cord [name=lengthM]").fill("200");
         page.locator("#cord button.act").click();
         page.locator("select[name='cord-sump/Sump pump']").selectOption(new String[] {"2"});
         page.locator("form[action='/house/cords/assign'] button.act").click();
@@ -418,7 +432,7 @@ class HouseJourneyTest {
         page.locator("[name=note]").fill("Plate bends");
         press(page, "Record");
         assertThat(page.getByText("Don’t use the device")).isVisible();
-        assertThat(page.locator("#test-input-blocks-main")).containsText("3 May 2026, Ines: Plate bends");
+        assertThat(page.locator("#test-input-blocks-main")).containsText("May 3, 2026, Ines: Plate bends");
 
         go(page, "/house/files");
         page.locator("[name=tokenName]").fill("Meter in the hall");

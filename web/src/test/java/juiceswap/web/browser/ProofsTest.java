@@ -91,7 +91,7 @@ class ProofsTest extends OutageJourney {
         assertThat(standing().plan().refused().code()).isEqualTo(Refusal.Code.INTERLOCK_FAULT);
         ines.go("/swap");
         assertThat(ines.page.locator(".stop-strip")).hasCount(0);
-        assertThat(ines.page.locator("main.swap")).containsText("is faulty");
+        assertThat(ines.page.locator("main.swap")).containsText("does not hold");
         assertThat(ines.page.locator("main.swap button.act.big")).hasText("Make safe");
         ines.go("/house/device");
         assertThat(ines.page.locator("main")).containsText("main and input were both found ON");
@@ -120,7 +120,7 @@ class ProofsTest extends OutageJourney {
         Locator main = ines.page.locator("main");
         assertThat(main).containsText("A cord with two male ends");
         assertThat(main).containsText("kills whoever touches its prongs");
-        assertThat(main).containsText("Tonight: Run extension cords");
+        assertThat(main).containsText("Tonight: Run cords");
         ines.go("/now");
         ines.page.locator("button[value=outage]").click();
         assertThat(ines.page.locator("main.swap")).containsText("kills whoever touches its prongs");

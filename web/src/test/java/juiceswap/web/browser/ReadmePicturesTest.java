@@ -36,6 +36,7 @@ class ReadmePicturesTest extends OutageJourney {
     private static void take(Person person, String name) throws IOException {
         person.page.waitForLoadState();
         person.page.evaluate("document.fonts.ready");
+        assertThat(person.page.locator("[data-settling]")).hasCount(0);
         Path file = PICTURES.resolve(name + ".png");
         person.page.screenshot(new Page.ScreenshotOptions().setPath(file));
         assertThat(Files.size(file)).isGreaterThan(10_000);

@@ -117,11 +117,13 @@ class SwapJourneyTest extends OutageJourney {
         Person ines = startsOutage(1280, 800);
         advance(ines, null);
         int seen = ines.seen();
-        ines.page.getByRole(AriaRole.BUTTON, named("Turn ON 17–19 Range")).click();
+        ines.page.getByRole(AriaRole.BUTTON, named("off: turn ON 17–19 Range")).click();
         assertThat(ines.page.locator(".notice[role=alert]")).containsText("To make room, turn OFF first:");
         assertThat(ines.seen()).isEqualTo(seen);
-        ines.page.getByRole(AriaRole.BUTTON, named("Turn OFF 6–8 Well pump")).click();
-        assertThat(ines.page.getByRole(AriaRole.BUTTON, named("Turn ON 6–8 Well pump")))
+        ines.page
+                .getByRole(AriaRole.BUTTON, named("on: turn OFF 6–8 Well pump"))
+                .click();
+        assertThat(ines.page.getByRole(AriaRole.BUTTON, named("off: turn ON 6–8 Well pump")))
                 .isVisible();
     }
 

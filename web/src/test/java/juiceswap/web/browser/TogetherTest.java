@@ -78,10 +78,10 @@ class TogetherTest extends OutageJourney {
         Locator shout = ines.page.locator("#shout");
         assertThat(shout).isVisible();
         assertThat(shout).containsText("Not sent: shout");
-        assertThat(shout.locator("li").first()).containsText("Switch the");
+        assertThat(shout.locator("li").first()).containsText("Turn the");
         connection.setOffline(false);
         assertThat(shout).isHidden();
-        assertThat(ines.page.locator("main h1")).containsText("Switch the");
+        assertThat(ines.page.locator("main h1")).containsText("Turn the");
         assertThat(standing().goal()).isEqualTo(juiceswap.core.changeover.Goal.MAKE_SAFE);
         connection.setOffline(true);
         ines.page.locator(CO_BUTTON).click();

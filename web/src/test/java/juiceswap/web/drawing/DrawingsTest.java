@@ -55,12 +55,12 @@ class DrawingsTest {
     @Test
     void aDarkHouseIsDarkFromEndToEnd() {
         assertThat(lit(state(s -> {}))).isEmpty();
-        assertThat(node(state(s -> {}), "Street").figure()).isEqualTo("dark since Thu 18:04");
+        assertThat(node(state(s -> {}), "Utility").figure()).isEqualTo("dark since Thu 18:04");
     }
 
     @Test
     void theUtilityLightsAsFarAsTheOpenInput() {
-        assertThat(lit(state(s -> s.utilityLive = true))).containsExactly("Street", "Main", "Panel");
+        assertThat(lit(state(s -> s.utilityLive = true))).containsExactly("Utility", "Main", "Panel");
     }
 
     @Test
@@ -112,7 +112,7 @@ class DrawingsTest {
         SwapState dark = other.putRight(SwapState.initial(Bond.BONDED, false, false));
         assertThat(LineView.of(other, dark, null).nodes())
                 .extracting(LineView.Node::name)
-                .containsExactly("Street", "Switch", "Panel", "Inlet", "Cord", "Engine");
+                .containsExactly("Utility", "Switch", "Panel", "Inlet", "Cord", "Engine");
     }
 
     @Test

@@ -7,6 +7,8 @@ import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class CatalogueTest {
     @Test
@@ -54,5 +56,34 @@ class CatalogueTest {
             assertThat(softened.startingWatts()).as(name).isBetween(2 * softened.watts(), 3 * softened.watts());
         }
         assertThat(byName.get("Window air conditioner large").startingWatts()).isGreaterThanOrEqualTo(4 * 1200);
+    }
+
+    /** By any name that people write on a panel door. */
+    @ParameterizedTest
+    @CsvSource({
+        "electric range, Electric range, 240",
+        "RANGE, Electric range, 240",
+        "outlets, Outlets, 120",
+        "Kitchen outlets, Outlets, 120",
+        "fridge in garage, Refrigerator, 120",
+        "Garage freezer, Upright freezer, 120",
+        "water heater, Water heater, 240",
+        "Dryer, Clothes dryer, 240",
+        "bedroom lights, LED lamps one room, 120",
+        "sump, Sump pump 1/3 hp, 120",
+        "well pump, Well pump 1/2 hp, 240",
+        "furnace, Furnace blower, 120",
+        "microwave, Microwave, 120",
+        "dishwasher, Dishwasher, 120"
+    })
+    void whatPeopleWriteIsGuessed(String label, String name, int volts) {
+        Catalogue catalogue = new Catalogue();
+        assertThat(catalogue.guess(label, volts == 240)).hasValueSatisfying(guess -> {
+            assertThat(guess.name()).startsWith(name);
+            assertThat(guess.volts()).isEqualTo(volts);
+        });
+        assertThat(catalogue.search(label, 8))
+                .extracting(Catalogue.Typical::name)
+                .anyMatch(found -> found.startsWith(name));
     }
 }

@@ -1,0 +1,231 @@
+package juiceswap.web.house;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import juiceswap.core.Phrase;
+import juiceswap.core.house.PanelMap;
+import juiceswap.core.household.EnteredCircuit;
+import juiceswap.core.household.HomePanel;
+import juiceswap.core.household.Household;
+import juiceswap.web.drawing.PanelView;
+import juiceswap.web.form.Form;
+import juiceswap.web.security.Account;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/**
+ * A whole column of breakers entered in one go, from top to bottom as it hangs, with what is on each guessed from its name.
+ * The panel is drawn beside it while it is typed.
+ */
+@Controller
+class ColumnController {
+    private static final String TAB = "/house";
+
+    /** What most breakers have, so that only the others are typed. */
+    private static final String USUAL_AMPS = "20";
+
+    private final HouseEditing editing;
+    private final Catalogue catalogue;
+
+    ColumnController(HouseEditing editing, Catalogue catalogue) {
+        this.editing = editing;
+        this.catalogue = catalogue;
+    }
+
+    /** A side of the panel: 1 for the left, whose spaces are odd, 0 for the right. */
+    enum Side {
+        LEFT("left", 1),
+        RIGHT("right", 0);
+
+        private final String word;
+        private final int parity;
+
+        Side(String word, int parity) {
+            this.word = word;
+            this.parity = parity;
+        }
+
+        public String word() {
+            return word;
+        }
+
+        static Side of(String word) {
+            return word.equals(RIGHT.word) ? RIGHT : LEFT;
+        }
+
+        Side other() {
+            return this == LEFT ? RIGHT : LEFT;
+        }
+    }
+
+    /**
+     * A free place, as a line of the form.
+     *
+     * @param number printed beside it
+     * @param two a double breaker fits there, for the place below is free too
+     */
+    public record Line(int space, int number, boolean two) {}
+
+    @GetMapping("/house/column")
+    String show(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(defaultValue = "") String panel,
+            @RequestParam(defaultValue = "left") String side,
+            Model model) {
+        Household house = editing.open(account, TAB, model).file();
+        HomePanel shown = PanelController.panelOf(house, panel);
+        Side at = Side.of(side);
+        List<Line> lines = lines(house, shown, at);
+        Form form = (Form) Objects.requireNonNull(model.getAttribute("form"));
+        if (!form.wrong()) {
+            Map<String, String> values = new LinkedHashMap<>();
+            lines.forEach(line -> values.put("amps-" + line.space, USUAL_AMPS));
+            form = new Form(values);
+            model.addAttribute("form", form);
+        }
+        model.addAttribute("shown", shown);
+        model.addAttribute("side", at.word());
+        model.addAttribute("other", at.other().word());
+        model.addAttribute("lines", lines);
+        model.addAttribute("panel", drawn(house, shown, lines, form));
+        return "house/column";
+    }
+
+    /** The panel with what is typed so far. */
+    @GetMapping("/house/column/drawn")
+    String drawn(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
+        Household house = editing.open(account, TAB, model).file();
+        HomePanel shown = PanelController.panelOf(house, typed.getOrDefault("panel", ""));
+        Side at = Side.of(typed.getOrDefault("side", ""));
+        model.addAttribute("panel", drawn(house, shown, lines(house, shown, at), new Form(typed)));
+        return "house/column :: drawn";
+    }
+
+    @PostMapping("/house/column")
+    String save(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        Side side = Side.of(form.value("side"));
+        List<String> unknown = new ArrayList<>();
+        int[] count = new int[1];
+        boolean done = editing.change(account, form, Phrase.of("change.column", "side", side.word()), house -> {
+            HomePanel panel = PanelController.panelOf(house, form.value("panel"));
+            List<EnteredCircuit> entered = entered(house, panel, lines(house, panel, side), form);
+            if (entered.isEmpty() && !form.wrong()) {
+                form.problem("label-" + firstSpace(house, panel, side), "form.write-what-it-feeds-as");
+            }
+            form.requireSound();
+            Household with = house;
+            for (EnteredCircuit one : entered) {
+                with = with.withNew(one);
+                Optional<Catalogue.Typical> guess =
+                        catalogue.guess(one.label(), one.seat().spaces().size() == 2);
+                if (guess.isPresent()) {
+                    with = with.withLoad(
+                            one.id(), guess.get().load(one.seat().spaces().size() == 2));
+                } else {
+                    unknown.add(one.label());
+                }
+            }
+            count[0] = entered.size();
+            return with;
+        });
+        if (!done) {
+            model.addAttribute("form", form);
+            return show(account, form.value("panel"), side.word(), model);
+        }
+        flash.addFlashAttribute(
+                "taken",
+                Phrase.of(
+                        unknown.isEmpty() ? "told.column" : "told.column.unknown",
+                        "count",
+                        count[0],
+                        "unknown",
+                        String.join(", ", unknown)));
+        boolean otherSide = form.value("then").equals("other");
+        return otherSide ? "redirect:/house/column?side=" + side.other().word() : "redirect:/house/loads";
+    }
+
+    private static int firstSpace(Household house, HomePanel panel, Side side) {
+        List<Line> lines = lines(house, panel, side);
+        return lines.isEmpty() ? 0 : lines.get(0).space;
+    }
+
+    /** The free places of one side, from top to bottom. */
+    private static List<Line> lines(Household house, HomePanel panel, Side side) {
+        PanelMap map = PanelController.map(panel, house);
+        Set<Integer> free = new TreeSet<>(map.free(1));
+        Set<Integer> two = new TreeSet<>(map.free(2));
+        return free.stream()
+                .filter(space -> space % 2 == side.parity)
+                .map(space -> new Line(space, panel.panel().printed(space), two.contains(space)))
+                .toList();
+    }
+
+    /** What is typed, a circuit for each line with a name. What can't be is noted at its field and left out. */
+    private static List<EnteredCircuit> entered(Household house, HomePanel panel, List<Line> lines, Form form) {
+        List<EnteredCircuit> entered = new ArrayList<>();
+        Set<String> ids = new TreeSet<>();
+        int coveredByDouble = 0;
+        for (Line line : lines) {
+            String label = form.text("label-" + line.space);
+            if (label == null) {
+                continue;
+            }
+            if (line.space == coveredByDouble) {
+                form.problem("label-" + line.space, "form.under-a-double");
+                continue;
+            }
+            boolean two = form.checked("double-" + line.space);
+            if (two && !line.two) {
+                form.problem("label-" + line.space, "form.no-room-for-a-double");
+                continue;
+            }
+            Double amps = form.number("amps-" + line.space);
+            if (amps == null || amps <= 0) {
+                form.problem("amps-" + line.space, "form.the-number-on-the-breakers");
+                continue;
+            }
+            coveredByDouble = two ? line.space + 2 : 0;
+            String id = freeId(house, ids, label);
+            entered.add(EnteredCircuit.bare(
+                    id,
+                    label,
+                    new EnteredCircuit.Seat(panel.id(), PanelMap.spacesFrom(line.space, two ? 2 : 1), null),
+                    amps));
+        }
+        return entered;
+    }
+
+    private static String freeId(Household house, Set<String> taken, String label) {
+        String plain = HouseEditing.plain(label);
+        String id = house.freeId(plain);
+        for (int n = 2; !taken.add(id); n++) {
+            id = house.freeId(plain + "-" + n);
+        }
+        return id;
+    }
+
+    /** As far as it can be drawn: a line that can't be yet is left out. */
+    private static PanelView drawn(Household house, HomePanel panel, List<Line> lines, Form form) {
+        Household with = house;
+        for (EnteredCircuit one : entered(house, panel, lines, new Form(form.typed()))) {
+            with = with.withNew(one);
+        }
+        return PanelView.of(with, with.panel(panel.id()), null);
+    }
+}
