@@ -141,6 +141,11 @@ public record Measures(UnitSystem units, ClockFace clock) {
         return low(clock.clock.format(time));
     }
 
+    /** A full hour, as short as it can be told: 18:00, or 6 pm. */
+    public String hour(LocalTime time) {
+        return clock(time).replace(clock == ClockFace.OF_12_HOURS ? ":00" : "", "");
+    }
+
     /** With the seconds: 18:04:30, or 6:04:30 pm. */
     public String clockWithSeconds(LocalTime time) {
         return low(clock.clockWithSeconds.format(time));
@@ -155,6 +160,11 @@ public record Measures(UnitSystem units, ClockFace clock) {
     /** The day of the week and the time: Tue 18:04. */
     public String weekdayAndClock(LocalDateTime time) {
         return WEEKDAY.format(time) + " " + clock(time.toLocalTime());
+    }
+
+    /** The day of the week and the time to the second: Tue 18:04:30. */
+    public String weekdayAndSeconds(LocalDateTime time) {
+        return WEEKDAY.format(time) + " " + clockWithSeconds(time.toLocalTime());
     }
 
     /** As {@link #clock(LocalDateTime, LocalDateTime)}, on the clocks of that zone. */

@@ -346,7 +346,7 @@ public record RotationView(
                 LocalDateTime time = horizon.at(slot);
                 boolean named = time.getMinute() == 0 && time.getHour() % HOURS_NAMED == 0;
                 if (named && x(slot) + NAME_OF_AN_HOUR <= size.width) {
-                    hours.add(new Hour(x(slot), clock(slot)));
+                    hours.add(new Hour(x(slot), InUse.measures().hour(time.toLocalTime())));
                 }
             }
             return hours;

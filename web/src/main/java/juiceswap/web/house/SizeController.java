@@ -22,6 +22,7 @@ import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Limits;
 import juiceswap.core.supply.Source;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.InUse;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -223,13 +224,14 @@ class SizeController {
         choices.forEach((name, wanted) -> {
             List<String> ids = List.copyOf(setup.withNeeded(wanted));
             if (!ids.isEmpty()) {
-                rows.add(row(name, ids, setup, allAtOnce, most));
+                rows.add(row(name, ids, file, allAtOnce, most));
             }
         });
         return rows;
     }
 
-    private static Row row(String name, List<String> ids, Setup setup, boolean allAtOnce, double most) {
+    private static Row row(String name, List<String> ids, Household file, boolean allAtOnce, double most) {
+        Setup setup = file.setup();
         Sizing sizing = Sizing.of(setup, ids, allAtOnce);
         // what a set just large enough would burn: its table, where there is one, is that of the present set
         FuelUse use = FuelUse.at(setup.source(), DutyWatts.of(setup.circuits(ids)));
@@ -252,7 +254,7 @@ class SizeController {
                             case LEG_RUNNING -> say("house.size.the-fuller-leg");
                             case LEG_STARTING -> say("house.size.a-start-on-one-leg");
                         })
-                .litres(litres == null ? "—" : String.format(Locale.ENGLISH, "%.0f l", litres * HOURS_A_DAY))
+                .litres(litres == null ? "—" : InUse.measures().show(file.fuel(litres * HOURS_A_DAY)))
                 .fits(sizing.carriedBy(label(setup)))
                 .pathOk(sizing.pathOk())
                 .runningShare(Math.round(100 * sizing.runningWatts() / most))

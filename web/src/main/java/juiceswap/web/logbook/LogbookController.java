@@ -241,7 +241,7 @@ class LogbookController {
                 : measured.verdict().word();
         return new LineView(
                 entry.sequence(),
-                InUse.measures().weekdayAndClock(LocalDateTime.ofInstant(entry.at(), ZoneId.systemDefault())),
+                InUse.measures().weekdayAndSeconds(LocalDateTime.ofInstant(entry.at(), ZoneId.systemDefault())),
                 entry.who(),
                 words.event(entry.event(), outage.household()),
                 measured == null ? "" : shown(measured.readings()),

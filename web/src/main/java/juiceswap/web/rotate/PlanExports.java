@@ -2,6 +2,7 @@ package juiceswap.web.rotate;
 
 import static juiceswap.web.words.Say.say;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.time.Clock;
@@ -12,6 +13,8 @@ import juiceswap.core.rotation.RotationPlan;
 import juiceswap.web.exchange.Downloads;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.RotationJson;
+import juiceswap.web.household.HouseholdLocale;
+import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
@@ -35,12 +38,14 @@ class PlanExports {
     private final Rotations rotations;
     private final Calendars calendars;
     private final Outages outages;
+    private final Households households;
     private final Clock clock;
 
-    PlanExports(Rotations rotations, Calendars calendars, Outages outages, Clock clock) {
+    PlanExports(Rotations rotations, Calendars calendars, Outages outages, Households households, Clock clock) {
         this.rotations = rotations;
         this.calendars = calendars;
         this.outages = outages;
+        this.households = households;
         this.clock = clock;
     }
 
@@ -91,8 +96,9 @@ class PlanExports {
 
     /** The same for a calendar that reads it by itself; empty while there is no plan. */
     @GetMapping("/calendar/{key:[0-9a-f]{40}}.ics")
-    ResponseEntity<String> feed(@PathVariable String key) {
+    ResponseEntity<String> feed(@PathVariable String key, HttpServletRequest request) {
         long household = calendars.household(key).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        households.measures(household).ifPresent(measures -> HouseholdLocale.speak(request, measures));
         String text = outages.current(household)
                 .flatMap(rotations::life)
                 .filter(life -> life.inForce() != null)

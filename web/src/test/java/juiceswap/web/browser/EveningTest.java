@@ -133,7 +133,7 @@ class EveningTest extends OutageJourney {
         assertThat(ines.page.locator(".proposal")).containsText("Fuel as found");
         ines.page.getByText("Take this plan").click();
         assertThat(ines.page.locator("main")).containsText("2.1 gal in the tank");
-        assertThat(ines.page.locator("main")).containsText("Refuel at 2");
+        assertThat(ines.page.locator("main")).containsText(Pattern.compile("Refuel at (6|7|8|9|10):\\d\\d.pm"));
         var refuel = life().inForce().refuels().get(0);
         assertThat(refuel.from().getHour()).isBetween(18, 22);
 
@@ -150,7 +150,7 @@ class EveningTest extends OutageJourney {
         assertThat(standing().goal()).isEqualTo(Goal.REFUEL);
         advance(ines, null);
         assertThat(life().fuel().tankLitresNow()).isGreaterThan(21);
-        assertThat(life().fuel().storeLitres()).isLessThan(40);
+        assertThat(life().fuel().storeLitres()).isLessThan(37);
 
         // nobody is called out of bed
         ines.go("/rotate");
@@ -349,7 +349,7 @@ class EveningTest extends OutageJourney {
         swap.open(account("ines"), standing().sequence(), "freezer");
         clock.forward(Duration.ofMinutes(5));
         ines.go("/rotate?circuit=freezer");
-        ines.page.locator("#looked input[name=celsius]").fill("-18");
+        ines.page.locator("#looked input[name=celsius]").fill("-18 C");
         ines.page.getByText("Plan from what I found").click();
         assertThat(ines.page.locator(".proposal")).containsText("5 Chest freezer, shed as found");
         clock.forward(Duration.ofHours(2));

@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
 import java.util.List;
 import java.util.Map;
 import juiceswap.core.changeover.Action;
@@ -154,6 +155,42 @@ class EveryViewTest extends OutageJourney {
         ines.page.getByText("Kettle and toaster counter now").click();
         assertThat(ines.page.locator(".proposal")).isVisible();
         looks.at(ines.page, "/rotate with a proposal");
+    }
+
+    /** The next thing to do is on the screen without scrolling, and so is the whole panel where there is room for it. */
+    @Test
+    void theNextThingIsOnTheScreen() {
+        for (int[] size : new int[][] {{1280, 800}, {390, 844}}) {
+            Person calm = person(size[0], size[1]).enter("ines");
+            onScreen(calm, "button[value=outage]", size[1]);
+            Person ines = startsOutage(size[0], size[1]);
+            onScreen(ines, "[data-key=done]", size[1]);
+            advance(ines, Action.MEASURE_LOADED);
+            onScreen(ines, "main h1", size[1]);
+            advance(ines, null);
+            rotations.keepUp(account("ines").householdId());
+            ines.go("/now");
+            onScreen(ines, "[data-key=done]", size[1]);
+            if (size[0] > 1000) {
+                onScreen(ines, ".panel-map", size[1]);
+            } else {
+                // in the dark, with a glove: as high as a thumb
+                BoundingBox breaker = ines.page
+                        .locator(".panel-map a[data-circuit=fridge] rect")
+                        .first()
+                        .boundingBox();
+                assertThat(breaker.height).isGreaterThanOrEqualTo(44);
+            }
+            db.execute("update outage set ended_at = greatest(now(), started_at) where ended_at is null");
+        }
+    }
+
+    /** Above the bar with the pages, which a phone has at its foot. */
+    private static void onScreen(Person person, String what, int height) {
+        BoundingBox box = person.page.locator(what).first().boundingBox();
+        BoundingBox bar = person.page.locator("nav.pages").boundingBox();
+        double foot = bar.y > height / 2.0 ? bar.y : height;
+        assertThat(box.y + box.height).as(what + " on " + person.page.url()).isLessThanOrEqualTo(foot);
     }
 
     @Test
