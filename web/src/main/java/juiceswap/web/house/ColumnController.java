@@ -5,7 +5,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import juiceswap.core.Phrase;
@@ -131,13 +130,8 @@ class ColumnController {
             form.requireSound();
             Household with = house;
             for (EnteredCircuit one : entered) {
-                with = with.withNew(one);
-                Optional<Catalogue.Typical> guess =
-                        catalogue.guess(one.label(), one.seat().spaces().size() == 2);
-                if (guess.isPresent()) {
-                    with = with.withLoad(
-                            one.id(), guess.get().load(one.seat().spaces().size() == 2));
-                } else {
+                with = withGuess(with, one);
+                if (Objects.requireNonNull(with.find(one.id())).loads().isEmpty()) {
                     unknown.add(one.label());
                 }
             }
@@ -220,11 +214,21 @@ class ColumnController {
         return id;
     }
 
+    /** With that circuit in it, and on it what its name tells. */
+    private Household withGuess(Household house, EnteredCircuit circuit) {
+        boolean two = circuit.seat().spaces().size() == 2;
+        Household with = house.withNew(circuit);
+        return catalogue
+                .guess(circuit.label(), two)
+                .map(guess -> with.withLoad(circuit.id(), guess.load(two)))
+                .orElse(with);
+    }
+
     /** As far as it can be drawn: a line that can't be yet is left out. */
-    private static PanelView drawn(Household house, HomePanel panel, List<Line> lines, Form form) {
+    private PanelView drawn(Household house, HomePanel panel, List<Line> lines, Form form) {
         Household with = house;
         for (EnteredCircuit one : entered(house, panel, lines, new Form(form.typed()))) {
-            with = with.withNew(one);
+            with = withGuess(with, one);
         }
         return PanelView.of(with, with.panel(panel.id()), null);
     }
