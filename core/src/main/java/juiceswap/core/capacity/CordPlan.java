@@ -18,6 +18,9 @@ public final class CordPlan {
     /** Rating of a cord's ends that nobody has looked at: the usual household plug. */
     public static final double USUAL_PLUG_AMPS = 15;
 
+    /** Length of the cord that most people buy, 50 ft, in meters. */
+    public static final double USUAL_LENGTH_M = 15.24;
+
     private CordPlan() {}
 
     /**

@@ -47,6 +47,11 @@ public record Panel(int spaces, Leg topLeg, Numbering numbering) {
         InvalidInput.unless(spaces >= 2 && spaces <= 84 && spaces % 2 == 0, "/spaces", "invalid.panel-spaces");
     }
 
+    /** Whether a space is in the left column; its number is that of the rules, not what is printed. */
+    public static boolean isLeft(int space) {
+        return space % 2 == 1;
+    }
+
     /** Rows of spaces, left and right in each. */
     public int rows() {
         return spaces / 2;
@@ -65,7 +70,7 @@ public record Panel(int spaces, Leg topLeg, Numbering numbering) {
 
     /** The number printed beside a space. */
     public int printed(int space) {
-        boolean left = space % 2 == 1;
+        boolean left = isLeft(space);
         int row = Leg.row(space);
         return switch (numbering) {
             case ACROSS -> space;

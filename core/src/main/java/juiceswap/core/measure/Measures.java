@@ -11,10 +11,8 @@ import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.jspecify.annotations.Nullable;
 
 /**
  * How a household sees and types amounts, times and dates. Inside everything is SI and local time; this is the one place
@@ -41,6 +39,9 @@ public record Measures(UnitSystem units, ClockFace clock) {
     /** More decimals than these are no amount that somebody typed. */
     private static final int MOST_DECIMALS = 3;
 
+    /** So many lose nothing that counts of an amount that comes from a program. */
+    private static final int ALL_DECIMALS = 10;
+
     private static final int MINUTES_AN_HOUR = 60;
     private static final int MINUTES_A_DAY = 24 * MINUTES_AN_HOUR;
     private static final int HALF_A_DAY = 12;
@@ -51,12 +52,6 @@ public record Measures(UnitSystem units, ClockFace clock) {
     public String show(Quantity quantity) {
         Unit unit = units.unit(quantity.dimension());
         return plain(unit.fromSi(quantity.si()), unit.decimals()) + " " + unit.symbol();
-    }
-
-    /** As {@link #show}, with so many decimals. */
-    public String show(Quantity quantity, int decimals) {
-        Unit unit = units.unit(quantity.dimension());
-        return String.format(Locale.ENGLISH, "%." + decimals + "f", unit.fromSi(quantity.si())) + " " + unit.symbol();
     }
 
     /**
@@ -70,8 +65,7 @@ public record Measures(UnitSystem units, ClockFace clock) {
                         .flatMap(
                                 unit -> exact(unit, quantity.si()).map(number -> number + " " + unit.symbol()).stream())
                         .findFirst())
-                .orElseGet(() ->
-                        String.valueOf((float) units.unit(quantity.dimension()).fromSi(quantity.si())));
+                .orElseGet(() -> plain(units.unit(quantity.dimension()).fromSi(quantity.si()), ALL_DECIMALS));
     }
 
     private static Optional<String> exact(Unit unit, double si) {
@@ -98,35 +92,40 @@ public record Measures(UnitSystem units, ClockFace clock) {
      * (25 ft, 25', 8 m, 5' 6", 10 gal, 20 lb, 68 F). Empty when it is no such amount.
      */
     public OptionalDouble read(Dimension dimension, String typed) {
-        Matcher parts = AMOUNT_AND_UNIT.matcher(typed.strip());
-        double sum = 0;
-        int from = 0;
-        while (from < typed.strip().length()) {
-            if (!parts.find(from) || parts.start() != from) {
-                return OptionalDouble.empty();
-            }
-            OptionalDouble amount = Numbers.typed(parts.group(1));
-            String written = parts.group(2);
-            Optional<Unit> unit = written == null
-                    ? Optional.of(units.unit(dimension))
-                    : dimension.unitWritten(written.strip().toLowerCase(Locale.ROOT));
-            boolean further = from > 0;
-            if (amount.isEmpty() || unit.isEmpty() || further && !addsUp(dimension, written)) {
-                return OptionalDouble.empty();
-            }
-            sum += unit.get().toSi(amount.getAsDouble());
-            from = parts.end();
-            while (from < typed.strip().length()
-                    && Character.isWhitespace(typed.strip().charAt(from))) {
-                from++;
-            }
+        String text = typed.strip();
+        Matcher first = AMOUNT_AND_UNIT.matcher(text);
+        if (!first.lookingAt()) {
+            return OptionalDouble.empty();
         }
-        return from == 0 ? OptionalDouble.empty() : OptionalDouble.of(sum);
+        OptionalDouble amount = amount(dimension, first);
+        String rest = text.substring(first.end());
+        if (rest.isEmpty() || amount.isEmpty()) {
+            return amount;
+        }
+        Matcher second = AMOUNT_AND_UNIT.matcher(rest);
+        boolean feetAndInches = second.matches()
+                && isWritten(Units.FOOT, first)
+                && isWritten(Units.INCH, second)
+                && dimension == Dimension.LENGTH;
+        OptionalDouble inches = feetAndInches ? amount(dimension, second) : OptionalDouble.empty();
+        return inches.isEmpty() ? inches : OptionalDouble.of(amount.getAsDouble() + inches.getAsDouble());
     }
 
-    /** Feet and inches are said together; nothing else is, and never without the unit. */
-    private static boolean addsUp(Dimension dimension, @Nullable String written) {
-        return dimension == Dimension.LENGTH && written != null;
+    private OptionalDouble amount(Dimension dimension, Matcher parts) {
+        OptionalDouble amount = Numbers.typed(parts.group(1));
+        Optional<Unit> unit = written(parts).map(dimension::unitWritten).orElse(Optional.of(units.unit(dimension)));
+        return amount.isEmpty() || unit.isEmpty()
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(unit.get().toSi(amount.getAsDouble()));
+    }
+
+    /** The unit behind the number in small letters, empty where there is none. */
+    private static Optional<String> written(Matcher parts) {
+        return Optional.ofNullable(parts.group(2)).map(unit -> unit.strip().toLowerCase(Locale.ROOT));
+    }
+
+    private static boolean isWritten(Unit unit, Matcher parts) {
+        return written(parts).filter(unit::isWritten).isPresent();
     }
 
     /** Whether a unit is written behind it, so that it should come back as it was typed. */
@@ -208,13 +207,17 @@ public record Measures(UnitSystem units, ClockFace clock) {
         int hour = Integer.parseInt(parts.group(1));
         int minute = parts.group(2) == null ? 0 : Integer.parseInt(parts.group(2));
         String half = parts.group(3);
-        Predicate<Integer> isHour = one -> half == null ? one < 24 : one >= 1 && one <= HALF_A_DAY;
-        boolean bareHour = parts.group(2) == null && half == null;
-        if (!isHour.test(hour) || minute >= MINUTES_AN_HOUR || bareHour) {
+        if (minute >= MINUTES_AN_HOUR) {
             return Optional.empty();
         }
-        int of24 = half == null ? hour : hour % HALF_A_DAY + (half.equals("p") ? HALF_A_DAY : 0);
-        return Optional.of(LocalTime.of(of24, minute));
+        if (half == null) {
+            // a bare 7 may be morning or evening
+            boolean said = parts.group(2) != null && hour < 2 * HALF_A_DAY;
+            return said ? Optional.of(LocalTime.of(hour, minute)) : Optional.empty();
+        }
+        boolean onItsFace = hour >= 1 && hour <= HALF_A_DAY;
+        int afterNoon = half.equals("p") ? HALF_A_DAY : 0;
+        return onItsFace ? Optional.of(LocalTime.of(hour % HALF_A_DAY + afterNoon, minute)) : Optional.empty();
     }
 
     /** Minutes as people say them: 45 min, 3 h, 3 h 10, 2 days; below 0 is 0 min. */

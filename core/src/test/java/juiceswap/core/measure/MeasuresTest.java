@@ -47,6 +47,8 @@ class MeasuresTest {
     @ParameterizedTest
     @CsvSource({
         "length, 25 lb",
+        "length, 5 ft 2 m",
+        "volume, 1 gal 2 qt",
         "length, ft",
         "length, 12x",
         "length, 5 6",
@@ -75,6 +77,16 @@ class MeasuresTest {
                             .isCloseTo(si, within(1e-9));
                 }
             }
+        }
+    }
+
+    /** An amount that nobody typed, from a program, loses nothing either, and is written as people write numbers. */
+    @Test
+    void anAmountOfManyDecimalsLosesNothing() {
+        for (double si : new double[] {12.3456789, 0.000123456, 1234.56789012}) {
+            String field = Measures.US.field(Quantity.metres(si));
+            assertThat(field).matches("[0-9]+\\.[0-9]+");
+            assertThat(Measures.US.read(Dimension.LENGTH, field).orElseThrow()).isCloseTo(si, within(1e-9));
         }
     }
 

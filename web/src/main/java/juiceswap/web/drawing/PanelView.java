@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
+import juiceswap.core.house.Panel;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.HomePanel;
 import juiceswap.core.household.Household;
@@ -71,7 +72,7 @@ public record PanelView(
      * @param figures amps and watts in one line, empty where there is no room
      * @param legs marks, each with its height
      * @param chosen it is the one being looked at
-     * @param live how it stands on the set: lit, off, or either with due; empty where that is not shown
+     * @param live how it stands on the generator: lit or off; empty where that is not shown
      * @param lever ON or OFF, empty where that is not shown
      * @param order its number in the move that is due, 0 when it is not in it
      */
@@ -125,8 +126,7 @@ public record PanelView(
             @Nullable Boolean main,
             @Nullable Boolean input) {
         String of(String circuit) {
-            return (live.contains(circuit) ? "lit" : "off")
-                    + (due.containsKey(circuit) ? " " + say("drawing.panel.due") : "");
+            return live.contains(circuit) ? "lit" : "off";
         }
     }
 
@@ -230,19 +230,21 @@ public record PanelView(
             return new Main(say("drawing.panel.main", "amps", household.mainAmps()), lever, y, MAIN_HEIGHT - 6);
         }
 
+        private String figures(Circuit circuit, String amps, boolean on) {
+            if (circuit.lockedOff()) {
+                return standing == null ? say("drawing.panel.locked-off", "amps", amps) : say("drawing.panel.locked");
+            }
+            return standing != null && !on
+                    ? amps
+                    : String.format(Locale.ENGLISH, "%s · %,.0f W", amps, circuit.runningWatts());
+        }
+
         private BreakerView branch(Circuit circuit, int part, int parts) {
             String amps = String.format(Locale.ENGLISH, "%.0f A", circuit.breakerAmps());
             boolean on = standing != null && standing.on().contains(circuit.id());
             boolean due = standing != null && standing.due().containsKey(circuit.id());
-            String figures = due
-                    ? say(on ? "drawing.panel.turn-off" : "drawing.panel.turn-on")
-                    : circuit.lockedOff()
-                            ? standing == null
-                                    ? say("drawing.panel.locked-off", "amps", amps)
-                                    : say("drawing.panel.locked")
-                            : standing != null && !on
-                                    ? amps
-                                    : String.format(Locale.ENGLISH, "%s · %,.0f W", amps, circuit.runningWatts());
+            String figures =
+                    due ? say(on ? "drawing.panel.turn-off" : "drawing.panel.turn-on") : figures(circuit, amps, on);
             boolean room = parts == 1 && (tall || circuit.twoPole());
             int first = characters - numbers(circuit.spaces()).length();
             List<String> lines = broken(circuit.label(), room && !due ? 2 : 1, first, characters);
@@ -264,7 +266,7 @@ public record PanelView(
                 int parts) {
             int space = spaces.get(0);
             int poles = spaces.size();
-            boolean left = space % 2 == 1;
+            boolean left = Panel.isLeft(space);
             int row = Leg.row(space);
             int lastRow = Math.min(row + poles - 1, panel.panel().rows());
             int whole = rowTop[lastRow] - rowTop[row - 1];

@@ -10,6 +10,7 @@ import juiceswap.core.changeover.Energised;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.SwapState.Handle;
 import juiceswap.core.changeover.WhatIf;
+import juiceswap.core.house.Panel;
 import juiceswap.core.house.Parting;
 import juiceswap.core.house.Reach;
 import juiceswap.core.household.HomeCircuit;
@@ -261,7 +262,7 @@ public final class SceneDrawing {
             List<Integer> spaces = entry.circuit().spaces();
             int first = spaces.stream().mapToInt(Integer::intValue).min().orElse(1);
             int last = spaces.stream().mapToInt(Integer::intValue).max().orElse(1);
-            boolean left = first % 2 == 1;
+            boolean left = Panel.isLeft(first);
             int firstRow = (first - 1) / 2;
             int rows = (last - first) / 2 + 1;
             boolean on = on(entry);

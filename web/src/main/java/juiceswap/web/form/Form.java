@@ -191,6 +191,15 @@ public final class Form implements Serializable {
         return amount.getAsDouble();
     }
 
+    /** An amount that may not be below 0. */
+    public @Nullable Double amountFrom0(Dimension dimension, String field) {
+        Double amount = amount(dimension, field);
+        if (amount != null && amount < 0) {
+            problem(field, "form.must-be-0-or-more");
+        }
+        return amount;
+    }
+
     /** What is kept of how amounts were typed, with what was typed here. */
     public AsTyped keptWith(AsTyped before) {
         AsTyped kept = before;

@@ -99,14 +99,8 @@ class BeginController {
         Double mainAmps = form.number("mainAmps");
         Double cordM = form.amount(Dimension.LENGTH, "lengthM");
         Fuel fuel = form.word(Fuel.class, "fuel", Fuel.GASOLINE);
-        Double tank = form.amount(fuel.dimension(), "tankLitres");
-        Double cans = form.amount(fuel.dimension(), "storedLitres");
-        for (String field : List.of("tankLitres", "storedLitres")) {
-            Double litres = field.equals("tankLitres") ? tank : cans;
-            if (litres != null && litres < 0) {
-                form.problem(field, "form.must-be-0-or-more");
-            }
-        }
+        Double tank = form.amountFrom0(fuel.dimension(), "tankLitres");
+        Double cans = form.amountFrom0(fuel.dimension(), "storedLitres");
         boolean done = editing.begin(account, form, Phrase.of("change.described-the-house"), () -> {
             form.requireSound();
             TransferDevice device = Worded.find(RefusedArrangement.class, form.value("kind"))

@@ -8,8 +8,11 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import juiceswap.core.Phrase;
+import juiceswap.core.Worded;
+import juiceswap.core.house.Panel;
 import juiceswap.core.house.PanelMap;
 import juiceswap.core.household.EnteredCircuit;
+import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.HomePanel;
 import juiceswap.core.household.Household;
 import juiceswap.web.drawing.PanelView;
@@ -42,25 +45,28 @@ class ColumnController {
         this.catalogue = catalogue;
     }
 
-    /** A side of the panel: 1 for the left, whose spaces are odd, 0 for the right. */
-    enum Side {
-        LEFT("left", 1),
-        RIGHT("right", 0);
+    /** A side of the panel. */
+    enum Side implements Worded {
+        LEFT("left"),
+        RIGHT("right");
 
         private final String word;
-        private final int parity;
 
-        Side(String word, int parity) {
+        Side(String word) {
             this.word = word;
-            this.parity = parity;
         }
 
+        @Override
         public String word() {
             return word;
         }
 
         static Side of(String word) {
-            return word.equals(RIGHT.word) ? RIGHT : LEFT;
+            return Worded.find(Side.class, word).orElse(LEFT);
+        }
+
+        boolean has(int space) {
+            return Panel.isLeft(space) == (this == LEFT);
         }
 
         Side other() {
@@ -119,44 +125,37 @@ class ColumnController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         Side side = Side.of(form.value("side"));
-        List<String> unknown = new ArrayList<>();
-        int[] count = new int[1];
+        List<HomeCircuit> added = new ArrayList<>();
         boolean done = editing.change(account, form, Phrase.of("change.column", "side", side.word()), house -> {
             HomePanel panel = PanelController.panelOf(house, form.value("panel"));
-            List<EnteredCircuit> entered = entered(house, panel, lines(house, panel, side), form);
-            if (entered.isEmpty() && !form.wrong()) {
-                form.problem("label-" + firstSpace(house, panel, side), "form.write-what-it-feeds-as");
+            List<Line> lines = lines(house, panel, side);
+            Household with = entered(house, panel, lines, form);
+            with.circuits().stream()
+                    .filter(circuit -> house.find(circuit.id()) == null)
+                    .forEach(added::add);
+            if (added.isEmpty() && !form.wrong() && !lines.isEmpty()) {
+                form.problem("label-" + lines.get(0).space, "form.write-what-it-feeds-as");
             }
-            form.requireSound();
-            Household with = house;
-            for (EnteredCircuit one : entered) {
-                with = withGuess(with, one);
-                if (Objects.requireNonNull(with.find(one.id())).loads().isEmpty()) {
-                    unknown.add(one.label());
-                }
-            }
-            count[0] = entered.size();
             return with;
         });
         if (!done) {
             model.addAttribute("form", form);
             return show(account, form.value("panel"), side.word(), model);
         }
+        List<String> unknown = added.stream()
+                .filter(circuit -> circuit.loads().isEmpty())
+                .map(circuit -> circuit.circuit().label())
+                .toList();
         flash.addFlashAttribute(
                 "taken",
                 Phrase.of(
                         unknown.isEmpty() ? "told.column" : "told.column.unknown",
                         "count",
-                        count[0],
+                        added.size(),
                         "unknown",
                         String.join(", ", unknown)));
         boolean otherSide = form.value("then").equals("other");
         return otherSide ? "redirect:/house/column?side=" + side.other().word() : "redirect:/house/loads";
-    }
-
-    private static int firstSpace(Household house, HomePanel panel, Side side) {
-        List<Line> lines = lines(house, panel, side);
-        return lines.isEmpty() ? 0 : lines.get(0).space;
     }
 
     /** The free places of one side, from top to bottom. */
@@ -165,71 +164,51 @@ class ColumnController {
         Set<Integer> free = new TreeSet<>(map.free(1));
         Set<Integer> two = new TreeSet<>(map.free(2));
         return free.stream()
-                .filter(space -> space % 2 == side.parity)
+                .filter(side::has)
                 .map(space -> new Line(space, panel.panel().printed(space), two.contains(space)))
                 .toList();
     }
 
-    /** What is typed, a circuit for each line with a name. What can't be is noted at its field and left out. */
-    private static List<EnteredCircuit> entered(Household house, HomePanel panel, List<Line> lines, Form form) {
-        List<EnteredCircuit> entered = new ArrayList<>();
-        Set<String> ids = new TreeSet<>();
-        int coveredByDouble = 0;
+    /**
+     * The house with a circuit for each line with a name, and on it what its name tells. What can't be is noted at its field
+     * and left out.
+     */
+    private Household entered(Household house, HomePanel panel, List<Line> lines, Form form) {
+        Household with = house;
         for (Line line : lines) {
             String label = form.text("label-" + line.space);
             if (label == null) {
                 continue;
             }
-            if (line.space == coveredByDouble) {
-                form.problem("label-" + line.space, "form.under-a-double");
-                continue;
-            }
             boolean two = form.checked("double-" + line.space);
-            if (two && !line.two) {
-                form.problem("label-" + line.space, "form.no-room-for-a-double");
-                continue;
-            }
+            PanelMap map = PanelController.map(panel, with);
             Double amps = form.number("amps-" + line.space);
-            if (amps == null || amps <= 0) {
+            if (!map.free(1).contains(line.space)) {
+                form.problem("label-" + line.space, "form.under-a-double");
+            } else if (two && !map.free(2).contains(line.space)) {
+                form.problem("label-" + line.space, "form.no-room-for-a-double");
+            } else if (amps == null || amps <= 0) {
                 form.problem("amps-" + line.space, "form.the-number-on-the-breakers");
-                continue;
+            } else {
+                with = with(with, panel, line.space, label, amps, two);
             }
-            coveredByDouble = two ? line.space + 2 : 0;
-            String id = freeId(house, ids, label);
-            entered.add(EnteredCircuit.bare(
-                    id,
-                    label,
-                    new EnteredCircuit.Seat(panel.id(), PanelMap.spacesFrom(line.space, two ? 2 : 1), null),
-                    amps));
         }
-        return entered;
+        return with;
     }
 
-    private static String freeId(Household house, Set<String> taken, String label) {
-        String plain = HouseEditing.plain(label);
-        String id = house.freeId(plain);
-        for (int n = 2; !taken.add(id); n++) {
-            id = house.freeId(plain + "-" + n);
-        }
-        return id;
-    }
-
-    /** With that circuit in it, and on it what its name tells. */
-    private Household withGuess(Household house, EnteredCircuit circuit) {
-        boolean two = circuit.seat().spaces().size() == 2;
-        Household with = house.withNew(circuit);
+    private Household with(Household house, HomePanel panel, int space, String label, double amps, boolean two) {
+        String id = house.freeId(HouseEditing.plain(label));
+        Household with = house.withNew(EnteredCircuit.bare(
+                id, label, new EnteredCircuit.Seat(panel.id(), PanelMap.spacesFrom(space, two ? 2 : 1), null), amps));
         return catalogue
-                .guess(circuit.label(), two)
-                .map(guess -> with.withLoad(circuit.id(), guess.load(two)))
+                .guess(label, two)
+                .map(guess -> with.withLoad(id, guess.load(two)))
                 .orElse(with);
     }
 
     /** As far as it can be drawn: a line that can't be yet is left out. */
     private PanelView drawn(Household house, HomePanel panel, List<Line> lines, Form form) {
-        Household with = house;
-        for (EnteredCircuit one : entered(house, panel, lines, new Form(form.typed()))) {
-            with = withGuess(with, one);
-        }
+        Household with = entered(house, panel, lines, new Form(form.typed()));
         return PanelView.of(with, with.panel(panel.id()), null);
     }
 }

@@ -99,10 +99,7 @@ class CordsController {
         return "house/cords";
     }
 
-    /** A cord as it is sold, 50 ft. */
-    private static final double USUAL_CORD_M = 15.24;
-
-    private static final Quantity USUAL_CORD = Quantity.metres(USUAL_CORD_M);
+    private static final Quantity USUAL_CORD = Quantity.metres(CordPlan.USUAL_LENGTH_M);
 
     private static CordView view(int index, ExtensionCord cord, Household file) {
         List<Load> loads = file.loadsOn(cord);
@@ -164,7 +161,9 @@ class CordsController {
                 String advice = load.load().is240()
                         ? say("house.cords.240-v-not-by-cord")
                         : VoltageDrop.thinnestGood(
-                                        Limits.LEG_VOLTS, load.load().startingWatts() / Limits.LEG_VOLTS, USUAL_CORD_M)
+                                        Limits.LEG_VOLTS,
+                                        load.load().startingWatts() / Limits.LEG_VOLTS,
+                                        CordPlan.USUAL_LENGTH_M)
                                 .map(wire -> say(
                                         "house.cords.alone-at-15-m-awg", "gauge", wire.gauge(), "length", USUAL_CORD))
                                 .orElse(say("house.cords.too-much-for-a-cord", "length", USUAL_CORD));

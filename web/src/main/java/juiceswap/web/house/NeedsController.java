@@ -272,10 +272,7 @@ class NeedsController {
             if (from != null && from.equals(to)) {
                 form.problem("sleepTo", "form.must-not-be-the-same");
             }
-            Double litres = form.amount(house.fuelDimension(), "storedLitres");
-            if (litres != null && litres < 0) {
-                form.problem("storedLitres", "form.must-be-0-or-more");
-            }
+            Double litres = form.amountFrom0(house.fuelDimension(), "storedLitres");
             form.requireSound();
             return house.withLiving(house.living()
                     .withSleep(from == null || to == null ? null : new Sleep(from, to))

@@ -387,11 +387,7 @@ class SupplyController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         boolean done = editing.change(account, form, Phrase.of("change.changed-the-generator"), house -> {
-            double running = above0(form, "runningWatts", "form.the-smaller-figure-on-the-2");
-            Double starting = form.number("startingWatts");
-            if (starting != null && starting < running) {
-                form.problem("startingWatts", "form.is-never-below-running-are");
-            }
+            Label label = label(form);
             NavigableMap<Double, Double> litres = litresPerHour(form, house.fuelDimension());
             Double tank = form.amount(house.fuelDimension(), "tankLitres");
             form.requireSound();
@@ -400,7 +396,7 @@ class SupplyController {
             InvalidInput.unless(first != null, "", "invalid.second-of-nothing");
             Generator second = Objects.requireNonNull(first)
                     .change()
-                    .ratings(List.of(new Rating(first.fuel(), running, starting == null ? running : starting)))
+                    .ratings(List.of(new Rating(first.fuel(), label.running, label.starting)))
                     .tankLitres(tank)
                     .litresPerHour(litres)
                     .idleControl(form.checked("eco"))
@@ -424,19 +420,15 @@ class SupplyController {
             RedirectAttributes flash) {
         Form form = new Form(typed);
         boolean done = editing.change(account, form, Phrase.of("change.changed-the-power-station"), house -> {
-            double running = above0(form, "runningWatts", "form.the-smaller-figure-on-the-2");
-            Double starting = form.number("startingWatts");
+            Label label = label(form);
             double wattHours = above0(form, "wattHours", "form.must-be-more-than-0");
             double charging = above0(form, "chargingWatts", "form.must-be-more-than-0");
             Double margin = form.number("marginPercent");
-            if (starting != null && starting < running) {
-                form.problem("startingWatts", "form.is-never-below-running-are");
-            }
             form.requireSound();
             PowerStation.Output output = new PowerStation.Output(
                     form.value("output").equals("120/240"),
-                    running,
-                    starting == null ? running : starting,
+                    label.running,
+                    label.starting,
                     form.checked("outputSwitch"),
                     form.checked("gfciOutlets"));
             return house.withSupply(house.supply()
@@ -455,6 +447,18 @@ class SupplyController {
         }
         model.addAttribute("form", form);
         return show(account, "station", null, model);
+    }
+
+    /** Watts on a label that names one fuel or none; where it is silent on starting, it starts as it runs. */
+    private record Label(double running, double starting) {}
+
+    private static Label label(Form form) {
+        double running = above0(form, "runningWatts", "form.the-smaller-figure-on-the-2");
+        Double starting = form.number("startingWatts");
+        if (starting != null && starting < running) {
+            form.problem("startingWatts", "form.is-never-below-running-are");
+        }
+        return new Label(running, starting == null ? running : starting);
     }
 
     private static double above0(Form form, String field, String missing) {
@@ -693,23 +697,23 @@ class SupplyController {
         }
 
         /**
-         * The source of which {@code typed} is the one generator, both alike together, or the first of two. A second
-         * that was there stays as it is; where there was none, it is like the first until it is told.
+         * The source of which {@code typed} is the one generator, both alike together, or the first of two unlike ones. A
+         * second that was there stays as it is; one that nobody has told of yet gives no watts.
          */
         Source source(Generator typed, Source before) {
             return switch (this) {
                 case ONE -> typed;
                 case ALIKE -> ParallelGenerators.halves(typed);
                 case UNLIKE ->
-                    new ParallelGenerators(
-                            typed,
-                            before instanceof ParallelGenerators two && !two.alike()
-                                    ? two.second()
+                    before instanceof ParallelGenerators two && !two.alike()
+                            ? new ParallelGenerators(
+                                    typed,
+                                    two.second()
                                             .change()
                                             .splitPhase(typed.splitPhase())
                                             .fuel(typed.fuel())
-                                            .generator()
-                                    : typed);
+                                            .generator())
+                            : typed;
             };
         }
     }

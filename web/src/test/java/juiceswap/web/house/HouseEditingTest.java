@@ -311,6 +311,8 @@ class HouseEditingTest {
         String first =
                 "/house/supply/generator?output=120/240&fuel=gasoline&running-gasoline=4000&starting-gasoline=5000&tankLitres=16 l&sets=unlike";
         assertThat(answer(pages, owner, first)).isEqualTo(302);
+        // nobody has told of the second yet: nothing is planned with it
+        assertThat(held().file().supply().source().runningWatts()).isEqualTo(4000);
         assertThat(answer(pages, owner, "/house/supply/second?runningWatts=2000&startingWatts=2500&tankLitres=5 l"))
                 .isEqualTo(302);
         assertThat(answer(pages, owner, first.replace("=4000", "=4200"))).isEqualTo(302);
@@ -331,6 +333,47 @@ class HouseEditingTest {
                     .contains(
                             page.endsWith("generator") ? "4200" : page.endsWith("second") ? "2000" : "2,000 W running");
         }
+    }
+
+    /** What can't be in a column is said at its line; everything typed is still there, and nothing of it is stored. */
+    @Test
+    void aColumnIsTakenAsAWhole() throws Exception {
+        MockMvc pages = MockMvcBuilders.webAppContextSetup(context)
+                .apply(SecurityMockMvcConfigurers.springSecurity())
+                .build();
+        Account owner = accounts.create(home, "Ines", "column" + home, "estuary-lantern", "owner");
+        households.change(
+                home, null, "Ines", "two out", house -> house.without("lights").without("freezer"));
+        int before = held().file().circuits().size();
+        String typed = "/house/column?side=left&label-3=Clothes dryer&amps-3=30&double-3=true&amps-5=";
+        String wrong = pages.perform(MockMvcRequestBuilders.post(typed + "many&label-5=Desk lamp")
+                        .with(SecurityMockMvcRequestPostProcessors.user(owner))
+                        .with(SecurityMockMvcRequestPostProcessors.csrf()))
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
+        assertThat(wrong)
+                .contains("the two tied levers above take this space too")
+                .contains("“many” is not a number")
+                .contains("value=\"Clothes dryer\"")
+                .contains("value=\"Desk lamp\"")
+                .contains("value=\"many\"");
+        assertThat(held().file().circuits()).hasSize(before);
+        // two tied levers at the foot of what is free have no room
+        assertThat(pages.perform(MockMvcRequestBuilders.post(
+                                        "/house/column?side=left&label-5=Range&amps-5=50&double-5=true&amps-3=20")
+                                .with(SecurityMockMvcRequestPostProcessors.user(owner))
+                                .with(SecurityMockMvcRequestPostProcessors.csrf()))
+                        .andReturn()
+                        .getResponse()
+                        .getContentAsString())
+                .contains("two tied levers take the space below too");
+
+        assertThat(answer(pages, owner, typed + "20")).isEqualTo(302);
+        assertThat(held().file().circuits()).hasSize(before + 1);
+        var dryer = held().file().find("clothes-dryer");
+        assertThat(dryer.circuit().spaces()).containsExactly(3, 5);
+        assertThat(dryer.loads()).hasSize(1);
     }
 
     /** A battery power station is a source like another: no page of the house needs an engine. */
