@@ -1,7 +1,7 @@
 package juiceswap.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.authentication;
 import static org.springframework.security.test.web.servlet.setup.SecurityMockMvcConfigurers.springSecurity;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 
@@ -104,7 +104,7 @@ class EarlierDataTest {
     }
 
     private Account ines() {
-        return accounts.loadUserByUsername("ines");
+        return accounts.called("ines");
     }
 
     private Outage goingOn() {
@@ -112,8 +112,9 @@ class EarlierDataTest {
     }
 
     private String page(String address) throws Exception {
-        MockHttpServletResponse answer =
-                web.perform(get(address).with(user(ines()))).andReturn().getResponse();
+        MockHttpServletResponse answer = web.perform(get(address).with(authentication(ines().signedIn())))
+                .andReturn()
+                .getResponse();
         assertThat(answer.getStatus()).as(address).isEqualTo(200);
         return answer.getContentAsString();
     }

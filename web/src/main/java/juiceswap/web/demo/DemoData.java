@@ -40,6 +40,7 @@ import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.SimulatedStreetSensor;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
+import juiceswap.web.security.Role;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
@@ -99,8 +100,8 @@ public class DemoData implements ApplicationRunner {
                 Json.parse(new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray()),
                 schemas);
         long household = households.create(file);
-        Account ines = accounts.create(household, "Ines", Accounts.DEMO_OWNER, "estuary-lantern", "owner");
-        Account bram = accounts.create(household, "Bram", Accounts.DEMO_HELPER, "estuary-lantern", "helper");
+        Account ines = accounts.create(household, "Ines", Accounts.DEMO_OWNER, "estuary-lantern", Role.OWNER, null);
+        Account bram = accounts.create(household, "Bram", Accounts.DEMO_HELPER, "estuary-lantern", Role.MEMBER, null);
         Instant today = clock.instant().truncatedTo(ChronoUnit.DAYS);
         live(household, file, ines, bram, today.minus(Duration.ofDays(312)).plus(Duration.ofHours(18)), 7);
         sensor.show(household, false, clock.instant().minus(EVENING_SINCE));

@@ -14,9 +14,9 @@ import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Standing;
 import juiceswap.web.drawing.LineView;
 import juiceswap.web.household.Households;
-import juiceswap.web.outage.GuestGate;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
+import juiceswap.web.outage.RoleGate;
 import juiceswap.web.outage.Urgents;
 import juiceswap.web.rotate.LoadWatch;
 import juiceswap.web.rotate.RotationWords;
@@ -81,6 +81,7 @@ class Frame {
             return;
         }
         model.addAttribute("account", account);
+        model.addAttribute("readsOnly", account.readsOnly());
         model.addAttribute("tour", demonstrates ? Tour.at(request.getParameter("tour")) : null);
         model.addAttribute("theme", accounts.theme(account));
         model.addAttribute(
@@ -98,7 +99,7 @@ class Frame {
                             standing.changeover(), standing.state(), Words.since(outage.startedAt(), clock.instant())));
             model.addAttribute("outageOn", outage.rehearsal() ? "rehearsal" : "outage");
             model.addAttribute("alarmed", standing.alarmed());
-            model.addAttribute("watcher", Boolean.TRUE.equals(request.getAttribute(GuestGate.WATCHER)));
+            model.addAttribute("watcher", Boolean.TRUE.equals(request.getAttribute(RoleGate.WATCHER)));
             model.addAttribute("urgent", urgents.of(outage, account).orElse(null));
             model.addAttribute("safeSteps", urgents.makingSafe(outage, account));
             if (!account.guest()) {

@@ -34,6 +34,7 @@ import juiceswap.core.household.Household;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.security.Account;
+import juiceswap.web.security.Accounts;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -51,9 +52,13 @@ class DeviceController {
 
     private final HouseEditing editing;
     private final DeviceTests tests;
+    private final Accounts accounts;
+    private final Words words;
     private final Clock clock;
 
-    DeviceController(HouseEditing editing, DeviceTests tests, Clock clock) {
+    DeviceController(HouseEditing editing, DeviceTests tests, Accounts accounts, Words words, Clock clock) {
+        this.accounts = accounts;
+        this.words = words;
         this.editing = editing;
         this.tests = tests;
         this.clock = clock;
@@ -422,7 +427,14 @@ class DeviceController {
                         passed ? Result.PASSED : Result.FAILED,
                         null,
                         form.value("note").strip(),
-                        account.displayName(),
+                        words.say(
+                                accounts.licence(account).isPresent()
+                                        ? "house.device.with-licence"
+                                        : "house.device.by-name",
+                                "name",
+                                account.displayName(),
+                                "licence",
+                                accounts.licence(account).orElse("")),
                         onDay));
         flash.addFlashAttribute("taken", Phrase.of(passed ? "told.recorded" : "told.recorded-failed"));
         return "redirect:/house/device";

@@ -23,6 +23,8 @@ import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
 import juiceswap.web.household.Tokens;
 import juiceswap.web.security.Account;
+import juiceswap.web.security.Audit;
+import juiceswap.web.security.Role;
 import juiceswap.web.words.Words;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.HttpStatus;
@@ -58,9 +60,12 @@ class FilesController {
     private final Households households;
     private final Tokens tokens;
     private final Schemas schemas;
+    private final Audit audit;
     private final Words words;
 
-    FilesController(HouseEditing editing, Households households, Tokens tokens, Schemas schemas, Words words) {
+    FilesController(
+            HouseEditing editing, Households households, Tokens tokens, Schemas schemas, Audit audit, Words words) {
+        this.audit = audit;
         this.editing = editing;
         this.households = households;
         this.tokens = tokens;
@@ -81,7 +86,8 @@ class FilesController {
         }
         model.addAttribute("samples", SAMPLES);
         model.addAttribute("history", households.history(account.householdId(), HISTORY_SHOWN));
-        model.addAttribute("owner", account.role().equals("owner"));
+        model.addAttribute(
+                "owner", account.standing().filter(Role.OWNER::equals).isPresent());
         model.addAttribute("tokens", tokens.list(account.householdId()));
         return "house/files";
     }
@@ -165,6 +171,7 @@ class FilesController {
 
     @GetMapping("/house/export")
     ResponseEntity<String> export(@AuthenticationPrincipal Account account) {
+        audit.write(account.householdId(), account.displayName(), Audit.What.EXPORTED, "household.json");
         return Downloads.of(
                 HouseholdJson.write(file(account)).toPrettyString() + "\n",
                 MediaType.APPLICATION_JSON,
@@ -245,6 +252,7 @@ class FilesController {
             model.addAttribute("form", form);
             return show(account, model);
         }
+        audit.write(account.householdId(), account.displayName(), Audit.What.KEY_MADE, name);
         flash.addFlashAttribute(
                 "newToken",
                 tokens.make(account.householdId(), name, right(form.value("right")), account.displayName()));
@@ -258,6 +266,7 @@ class FilesController {
     @PostMapping("/house/token/{id}/revoke")
     String revokeToken(@AuthenticationPrincipal Account account, @PathVariable long id, RedirectAttributes flash) {
         tokens.revoke(account.householdId(), id);
+        audit.write(account.householdId(), account.displayName(), Audit.What.KEY_REVOKED, "");
         flash.addFlashAttribute("taken", Phrase.of("told.the-key-no-longer-opens"));
         return "redirect:/house/files";
     }

@@ -30,7 +30,7 @@ class HouseEditing {
 
     /** The pages of the house in the order of their tabs. */
     private static final List<String> TABS =
-            List.of("panel", "loads", "supply", "choose", "needs", "size", "cords", "device", "files");
+            List.of("panel", "loads", "supply", "choose", "needs", "size", "cords", "device", "people", "files");
 
     private final Households households;
     private final Words words;

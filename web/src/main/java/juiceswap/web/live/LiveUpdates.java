@@ -16,6 +16,7 @@ import java.util.concurrent.TimeUnit;
 import juiceswap.core.outage.EventKind;
 import juiceswap.web.outage.Helpers;
 import juiceswap.web.security.Account;
+import juiceswap.web.security.Accounts;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.jspecify.annotations.Nullable;
@@ -44,6 +45,7 @@ class LiveUpdates implements SmartLifecycle {
 
     private final DSLContext db;
     private final Helpers helpers;
+    private final Accounts accounts;
     private final String url;
     private final String user;
     private final String password;
@@ -56,11 +58,13 @@ class LiveUpdates implements SmartLifecycle {
     LiveUpdates(
             DSLContext db,
             Helpers helpers,
+            Accounts accounts,
             @Value("${spring.datasource.url}") String url,
             @Value("${spring.datasource.username}") String user,
             @Value("${spring.datasource.password}") String password) {
         this.db = db;
         this.helpers = helpers;
+        this.accounts = accounts;
         this.url = url;
         this.user = user;
         this.password = password;
@@ -139,7 +143,8 @@ class LiveUpdates implements SmartLifecycle {
     /** A page that asks again is sent away by the gate; one that only listens hears nothing more either. */
     private void endStreamsOfWhoWasTakenOff(long household) {
         for (Listener listener : streams.getOrDefault(household, List.of())) {
-            if (listener.account.guest() && helpers.roleOf(listener.account).isEmpty()) {
+            Account whose = listener.account;
+            if (whose.guest() ? helpers.roleOf(whose).isEmpty() : !accounts.stands(whose)) {
                 listener.stream.complete();
             }
         }

@@ -28,6 +28,7 @@ import juiceswap.web.meter.Trends;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
+import juiceswap.web.security.Audit;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.apache.commons.csv.CSVFormat;
@@ -55,12 +56,31 @@ class LogbookController {
 
     private final Outages outages;
     private final Trends trends;
+    private final Audit audit;
     private final Words words;
 
-    LogbookController(Outages outages, Trends trends, Words words) {
+    LogbookController(Outages outages, Trends trends, Audit audit, Words words) {
         this.outages = outages;
         this.trends = trends;
+        this.audit = audit;
         this.words = words;
+    }
+
+    /** A line of who got at the household. */
+    public record Access(String at, String who, String what) {}
+
+    @GetMapping("/access")
+    String access(@AuthenticationPrincipal Account account, Model model) {
+        model.addAttribute(
+                "lines",
+                audit.latest(account.householdId()).stream()
+                        .map(line -> new Access(
+                                InUse.measures()
+                                        .dayAndClock(LocalDateTime.ofInstant(line.at(), ZoneId.systemDefault())),
+                                line.who(),
+                                words.say("access." + line.what(), "detail", line.detail())))
+                        .toList());
+        return "logbook/access";
     }
 
     /** An outage in the list. */

@@ -1,17 +1,21 @@
 package juiceswap.web.security;
 
-import java.util.Collection;
-import java.util.List;
+import java.io.Serializable;
+import java.util.Locale;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
-import org.springframework.security.core.GrantedAuthority;
-import org.springframework.security.core.authority.SimpleGrantedAuthority;
-import org.springframework.security.core.userdetails.UserDetails;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.AuthenticatedPrincipal;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.authority.AuthorityUtils;
 
 /**
  * Somebody of a household, signed in. Every query is scoped by {@code householdId}.
  *
+ * <p>What is kept of it in a session holds no secret.
+ *
  * @param id 0 for a guest or a device, who have no account
- * @param role owner, helper, guest or device
+ * @param role one of the words of {@link Role}; of a guest or a device its own
  * @param outageId the one outage that a guest has joined; null for those who have an account
  */
 public record Account(
@@ -19,22 +23,20 @@ public record Account(
         long householdId,
         String login,
         String displayName,
-        String passwordHash,
         String role,
-        @Nullable Long outageId)
-        implements UserDetails {
+        @Nullable Long outageId) implements AuthenticatedPrincipal, Serializable {
     private static final long serialVersionUID = 1L;
     public static final String GUEST = "guest";
     private static final String DEVICE = "device";
 
     /** Somebody who helps in one outage and has no account. */
     public static Account guest(long householdId, long outageId, String name) {
-        return new Account(0, householdId, GUEST + "-" + outageId + "-" + name, name, "", GUEST, outageId);
+        return new Account(0, householdId, GUEST + "-" + outageId + "-" + name, name, GUEST, outageId);
     }
 
     /** Something that reports by itself, such as a panel monitor. */
     public static Account device(long householdId, String name) {
-        return new Account(0, householdId, DEVICE, name, "", DEVICE, null);
+        return new Account(0, householdId, DEVICE, name, DEVICE, null);
     }
 
     /** The number of the account, null for those who have none. */
@@ -46,18 +48,26 @@ public record Account(
         return outageId != null;
     }
 
-    @Override
-    public Collection<? extends GrantedAuthority> getAuthorities() {
-        return List.of(new SimpleGrantedAuthority("ROLE_" + role.toUpperCase(java.util.Locale.ROOT)));
+    /** What the household has made of them; empty for guests and devices. */
+    public Optional<Role> standing() {
+        // a session that began before members were called so
+        return Role.of(role.equals("helper") ? Role.MEMBER.word() : role);
+    }
+
+    /** Sees the household, and changes nothing but what their part is. */
+    public boolean readsOnly() {
+        return standing().filter(role -> !role.changesTheHouse()).isPresent();
+    }
+
+    /** They are who they say: what a session or a request is made theirs with. */
+    public Authentication signedIn() {
+        String word = standing().map(Role::word).orElse(role);
+        return UsernamePasswordAuthenticationToken.authenticated(
+                this, null, AuthorityUtils.createAuthorityList("ROLE_" + word.toUpperCase(Locale.ROOT)));
     }
 
     @Override
-    public String getPassword() {
-        return passwordHash;
-    }
-
-    @Override
-    public String getUsername() {
+    public String getName() {
         return login;
     }
 }

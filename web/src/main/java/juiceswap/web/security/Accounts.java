@@ -1,28 +1,59 @@
 package juiceswap.web.security;
 
 import static juiceswap.web.db.Tables.ACCOUNT;
+import static juiceswap.web.db.Tables.API_TOKEN;
+import static juiceswap.web.db.Tables.AUDIT;
+import static juiceswap.web.db.Tables.DEVICE_TEST;
 import static juiceswap.web.db.Tables.HELPER;
 import static juiceswap.web.db.Tables.HOUSEHOLD;
+import static juiceswap.web.db.Tables.HOUSEHOLD_REVISION;
+import static juiceswap.web.db.Tables.INVITATION;
+import static juiceswap.web.db.Tables.JOIN_CODE;
+import static juiceswap.web.db.Tables.KNOWN_DEVICE;
+import static juiceswap.web.db.Tables.OUTAGE;
+import static juiceswap.web.db.Tables.OUTAGE_EVENT;
+import static juiceswap.web.db.Tables.PUT_ASIDE;
+import static juiceswap.web.db.Tables.READING;
+import static juiceswap.web.db.Tables.ROTATION_PLAN;
+import static juiceswap.web.db.Tables.SIMULATED_MONITOR;
+import static juiceswap.web.db.Tables.STREET_SENSOR;
 
+import java.util.List;
 import java.util.Locale;
+import java.util.NoSuchElementException;
+import java.util.Optional;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record;
+import org.jooq.Table;
+import org.jooq.impl.DSL;
 import org.jspecify.annotations.Nullable;
-import org.springframework.security.core.userdetails.UserDetailsService;
-import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The accounts of all households. */
 @Repository
-public class Accounts implements UserDetailsService {
+public class Accounts {
     /** Sign-in names of the demo's two people. */
     public static final String DEMO_OWNER = "ines";
 
     public static final String DEMO_HELPER = "bram";
 
     private static final long FIRST_ACCOUNT_LOCK = 7_301L;
+
+    /** Tables that hang on a household directly, what hangs on another of them first. */
+    private static final List<Table<?>> OF_A_HOUSEHOLD = List.of(
+            AUDIT,
+            INVITATION,
+            API_TOKEN,
+            DEVICE_TEST,
+            READING,
+            PUT_ASIDE,
+            STREET_SENSOR,
+            SIMULATED_MONITOR,
+            HOUSEHOLD_REVISION,
+            ACCOUNT);
 
     private final DSLContext db;
     private final PasswordEncoder encoder;
@@ -40,7 +71,7 @@ public class Accounts implements UserDetailsService {
     /** Makes the household and its owner, unless somebody was faster; then returns null. */
     @Transactional
     public @Nullable Account createFirst(String household, String displayName, String login, String password) {
-        db.execute("select pg_advisory_xact_lock({0})", org.jooq.impl.DSL.val(FIRST_ACCOUNT_LOCK));
+        db.execute("select pg_advisory_xact_lock({0})", DSL.val(FIRST_ACCOUNT_LOCK));
         if (!none()) {
             return null;
         }
@@ -48,31 +79,124 @@ public class Accounts implements UserDetailsService {
                 .set(HOUSEHOLD.NAME, household)
                 .returning(HOUSEHOLD.ID)
                 .fetchSingle(HOUSEHOLD.ID);
-        return create(householdId, displayName, login, password, "owner");
+        return create(householdId, displayName, login, password, Role.OWNER, null);
     }
 
     @Transactional
-    public Account create(long householdId, String displayName, String login, String password, String role) {
+    public Account create(
+            long householdId, String displayName, String login, String password, Role role, @Nullable String licence) {
         String name = login.toLowerCase(Locale.ROOT);
         db.insertInto(ACCOUNT)
                 .set(ACCOUNT.HOUSEHOLD_ID, householdId)
                 .set(ACCOUNT.LOGIN, name)
                 .set(ACCOUNT.DISPLAY_NAME, displayName)
                 .set(ACCOUNT.PASSWORD_HASH, encoder.encode(password))
-                .set(ACCOUNT.ROLE, role)
+                .set(ACCOUNT.ROLE, role.word())
+                .set(ACCOUNT.LICENCE, licence)
                 .execute();
-        return loadUserByUsername(name);
+        return called(name);
     }
 
-    @Override
-    public Account loadUserByUsername(String login) {
-        Account account = db.selectFrom(ACCOUNT)
-                .where(ACCOUNT.LOGIN.eq(login.toLowerCase(Locale.ROOT)))
-                .fetchOne(Accounts::account);
-        if (account == null) {
-            throw new UsernameNotFoundException("no such account");
+    /** @throws NoSuchElementException nobody signs in with that name */
+    public Account called(String login) {
+        return withLogin(login).orElseThrow();
+    }
+
+    Optional<Account> withLogin(String login) {
+        return db.selectFrom(ACCOUNT)
+                .where(ACCOUNT.LOGIN.eq(login.toLowerCase(Locale.ROOT)), ACCOUNT.REMOVED_AT.isNull())
+                .fetchOptional(Accounts::account);
+    }
+
+    Optional<Account> withId(long household, long id) {
+        return db.selectFrom(ACCOUNT)
+                .where(ACCOUNT.HOUSEHOLD_ID.eq(household), ACCOUNT.ID.eq(id), ACCOUNT.REMOVED_AT.isNull())
+                .fetchOptional(Accounts::account);
+    }
+
+    /** Who is of the household, in the order in which they came. */
+    public List<Account> of(long household) {
+        return db.selectFrom(ACCOUNT)
+                .where(ACCOUNT.HOUSEHOLD_ID.eq(household), ACCOUNT.REMOVED_AT.isNull())
+                .orderBy(ACCOUNT.ID)
+                .fetch(Accounts::account);
+    }
+
+    /** The account is there still, and is what the session says it is. */
+    public boolean stands(Account account) {
+        return withId(account.householdId(), account.id())
+                .filter(now -> now.standing().equals(account.standing()))
+                .isPresent();
+    }
+
+    Optional<String> passwordHash(long account) {
+        return db.select(ACCOUNT.PASSWORD_HASH)
+                .from(ACCOUNT)
+                .where(ACCOUNT.ID.eq(account))
+                .fetchOptional(ACCOUNT.PASSWORD_HASH);
+    }
+
+    @Transactional
+    void setPassword(long account, String password) {
+        db.update(ACCOUNT)
+                .set(ACCOUNT.PASSWORD_HASH, encoder.encode(password))
+                .where(ACCOUNT.ID.eq(account))
+                .execute();
+        // who knew the old one is asked again
+        db.deleteFrom(KNOWN_DEVICE).where(KNOWN_DEVICE.ACCOUNT_ID.eq(account)).execute();
+    }
+
+    /** Their name stays in the log; they can't sign in again, and their sign-in name is free. */
+    @Transactional
+    void remove(Account account) {
+        db.deleteFrom(KNOWN_DEVICE)
+                .where(KNOWN_DEVICE.ACCOUNT_ID.eq(account.id()))
+                .execute();
+        db.deleteFrom(INVITATION).where(INVITATION.ACCOUNT_ID.eq(account.id())).execute();
+        db.update(ACCOUNT)
+                .set(ACCOUNT.REMOVED_AT, DSL.currentOffsetDateTime())
+                .set(ACCOUNT.PASSWORD_HASH, "")
+                .set(ACCOUNT.LOGIN, "removed-" + account.id())
+                .where(ACCOUNT.ID.eq(account.id()))
+                .execute();
+    }
+
+    void setRole(long account, Role role) {
+        db.update(ACCOUNT)
+                .set(ACCOUNT.ROLE, role.word())
+                .where(ACCOUNT.ID.eq(account))
+                .execute();
+    }
+
+    /** The licence number that an electrician gave; empty when none. */
+    public Optional<String> licence(Account account) {
+        return db.select(ACCOUNT.LICENCE)
+                .from(ACCOUNT)
+                .where(ACCOUNT.ID.eq(account.id()))
+                .fetchOptional(ACCOUNT.LICENCE);
+    }
+
+    /**
+     * Everything of the household is gone, log included, and with it everybody's way in. What is in backups stays there.
+     */
+    @Transactional
+    void forget(long household) {
+        db.execute("select set_config('juice.forgetting', 'everything', true)");
+        Condition ofTheHouse = OUTAGE.HOUSEHOLD_ID.eq(household);
+        var outages = DSL.select(OUTAGE.ID).from(OUTAGE).where(ofTheHouse);
+        db.deleteFrom(OUTAGE_EVENT).where(OUTAGE_EVENT.OUTAGE_ID.in(outages)).execute();
+        db.deleteFrom(HELPER).where(HELPER.OUTAGE_ID.in(outages)).execute();
+        db.deleteFrom(JOIN_CODE).where(JOIN_CODE.OUTAGE_ID.in(outages)).execute();
+        db.deleteFrom(ROTATION_PLAN).where(ROTATION_PLAN.OUTAGE_ID.in(outages)).execute();
+        db.deleteFrom(OUTAGE).where(ofTheHouse).execute();
+        var people = DSL.select(ACCOUNT.ID).from(ACCOUNT).where(ACCOUNT.HOUSEHOLD_ID.eq(household));
+        db.deleteFrom(KNOWN_DEVICE).where(KNOWN_DEVICE.ACCOUNT_ID.in(people)).execute();
+        for (Table<?> table : OF_A_HOUSEHOLD) {
+            db.deleteFrom(table)
+                    .where(table.field("household_id", Long.class).eq(household))
+                    .execute();
         }
-        return account;
+        db.deleteFrom(HOUSEHOLD).where(HOUSEHOLD.ID.eq(household)).execute();
     }
 
     /** {@code night} or {@code day}. */
@@ -111,7 +235,6 @@ public class Accounts implements UserDetailsService {
                 row.get(ACCOUNT.HOUSEHOLD_ID),
                 row.get(ACCOUNT.LOGIN),
                 row.get(ACCOUNT.DISPLAY_NAME),
-                row.get(ACCOUNT.PASSWORD_HASH),
                 row.get(ACCOUNT.ROLE),
                 null);
     }

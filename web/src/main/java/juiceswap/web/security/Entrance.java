@@ -2,7 +2,6 @@ package juiceswap.web.security;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
@@ -23,8 +22,7 @@ class Entrance {
             request.changeSessionId();
         }
         SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(
-                UsernamePasswordAuthenticationToken.authenticated(account, null, account.getAuthorities()));
+        context.setAuthentication(account.signedIn());
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
     }

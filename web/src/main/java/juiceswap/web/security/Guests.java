@@ -1,16 +1,15 @@
 package juiceswap.web.security;
 
+import static juiceswap.web.db.Tables.ACCOUNT;
 import static juiceswap.web.db.Tables.HELPER;
 import static juiceswap.web.db.Tables.HOUSEHOLD;
 import static juiceswap.web.db.Tables.JOIN_CODE;
 import static juiceswap.web.db.Tables.OUTAGE;
 
-import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.ZoneOffset;
-import java.util.Locale;
-import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jooq.Record1;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
@@ -18,14 +17,11 @@ import org.springframework.transaction.annotation.Transactional;
 /** People who help in one outage without an account: they join with its code, and see nothing else. */
 @Repository
 public class Guests {
-    /** Without letters and digits that look alike; six of them are 729 million codes. */
-    private static final String ALPHABET = "23456789ABCDEFGHJKMNPQRSTVWXYZ";
-
+    /** Six of thirty letters and digits are 729 million codes. */
     private static final int LENGTH = 6;
 
     private final DSLContext db;
     private final Clock clock;
-    private final SecureRandom random = new SecureRandom();
     private final WrongTries wrongTries;
 
     Guests(DSLContext db, Clock clock) {
@@ -99,10 +95,10 @@ public class Guests {
      */
     @Transactional
     public Joined join(String typedCode, String name, boolean looksOn, String caller) {
-        if (!wrongTries.mayTry(caller)) {
+        if (!wrongTries.take(caller)) {
             return new Joined(null, Refused.TOO_MANY_TRIES);
         }
-        String code = typedCode.toUpperCase(Locale.ROOT).replaceAll("[^0-9A-Z]", "");
+        String code = Codes.tidy(typedCode);
         var outage = db.select(OUTAGE.ID, OUTAGE.HOUSEHOLD_ID)
                 .from(OUTAGE)
                 .join(HOUSEHOLD)
@@ -112,18 +108,19 @@ public class Guests {
                 .where(OUTAGE.ENDED_AT.isNull(), JOIN_CODE.CODE.eq(code).or(HOUSEHOLD.PRINTED_CODE.eq(code)))
                 .fetchOne();
         if (outage == null) {
-            wrongTries.remember(caller);
             return new Joined(null, Refused.WRONG_CODE);
         }
+        wrongTries.forget(caller);
         long id = outage.get(OUTAGE.ID);
-        boolean taken = Optional.ofNullable(db.fetchOne(
-                        "select 1 from account where household_id = {0} and lower(display_name) = lower({1})"
-                                + " union select 1 from helper where outage_id = {2} and lower(name) = lower({1})",
-                        org.jooq.impl.DSL.val(outage.get(OUTAGE.HOUSEHOLD_ID)),
-                        org.jooq.impl.DSL.val(name),
-                        org.jooq.impl.DSL.val(id)))
-                .isPresent();
-        if (taken) {
+        boolean taken = db
+                .select(ACCOUNT.DISPLAY_NAME)
+                .from(ACCOUNT)
+                .where(ACCOUNT.HOUSEHOLD_ID.eq(outage.get(OUTAGE.HOUSEHOLD_ID)), ACCOUNT.REMOVED_AT.isNull())
+                .union(db.select(HELPER.NAME).from(HELPER).where(HELPER.OUTAGE_ID.eq(id)))
+                .fetch(Record1::value1)
+                .stream()
+                .anyMatch(other -> PeopleNames.alike(other, name));
+        if (taken || PeopleNames.reserved(name)) {
             return new Joined(null, Refused.NAME_TAKEN);
         }
         db.insertInto(HELPER)
@@ -140,11 +137,7 @@ public class Guests {
         return new Joined(Account.guest(outage.get(OUTAGE.HOUSEHOLD_ID), id, name), null);
     }
 
-    private String newCode() {
-        StringBuilder code = new StringBuilder();
-        for (int i = 0; i < LENGTH; i++) {
-            code.append(ALPHABET.charAt(random.nextInt(ALPHABET.length())));
-        }
-        return code.toString();
+    private static String newCode() {
+        return Codes.random(LENGTH);
     }
 }

@@ -61,7 +61,11 @@ class JoinController {
                             : say("security.join.at-most-characters", "longestName", LONGEST_NAME));
             return "security/join";
         }
-        Joined joined = guests.join(code, name.strip(), role.equals("watcher"), request.getRemoteAddr());
+        if (PeopleNames.unreadable(name)) {
+            model.addAttribute("nameProblem", say("security.people.name-unreadable"));
+            return "security/join";
+        }
+        Joined joined = guests.join(code, PeopleNames.tidy(name), role.equals("watcher"), request.getRemoteAddr());
         if (joined.guest() != null) {
             entrance.enter(joined.guest(), request, response);
             return "redirect:/swap";

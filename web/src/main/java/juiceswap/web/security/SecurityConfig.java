@@ -1,17 +1,24 @@
 package juiceswap.web.security;
 
-import java.time.Clock;
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.Duration;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
 import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.crypto.factory.PasswordEncoderFactories;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
-import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.CsrfTokenRepository;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.springframework.security.web.savedrequest.CookieRequestCache;
+import org.springframework.security.web.savedrequest.RequestCache;
 
 /** Who may see what, and what a page may load. */
 @Configuration
@@ -21,27 +28,41 @@ class SecurityConfig {
             + " img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; form-action 'self';"
             + " base-uri 'none'; frame-ancestors 'none'";
 
+    private static final Duration FORMS_STAY_OPEN = Duration.ofDays(14);
+
+    /**
+     * Whoever has once been told so by an authority of this house alone could not come back to a server without it: only where
+     * a proxy encrypts with a certificate that the whole world believes.
+     */
+    private final boolean strictTransport;
+
+    SecurityConfig(@Value("${juice.behind-proxy:}") String proxy) {
+        this.strictTransport = !proxy.isBlank();
+    }
+
     /** The engine answers anybody and remembers nobody: no session, and so nothing to forge. */
     @Bean
     @Order(1)
     SecurityFilterChain engine(HttpSecurity http) throws Exception {
-        return http.securityMatcher("/api/v1/**")
+        return http.securityMatcher("/api/**")
                 .authorizeHttpRequests(requests -> requests.anyRequest().permitAll())
                 .sessionManagement(sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .csrf(csrf -> csrf.disable())
+                .headers(this::headers)
                 .build();
     }
 
     @Bean
     @Order(2)
-    SecurityFilterChain pages(HttpSecurity http, Clock clock) throws Exception {
-        SignInLimit limit = new SignInLimit(clock);
-        return http.addFilterBefore(limit, UsernamePasswordAuthenticationFilter.class)
-                .authorizeHttpRequests(requests -> requests.requestMatchers(
+    SecurityFilterChain pages(HttpSecurity http, RequestCache asked) throws Exception {
+        return http.authorizeHttpRequests(requests -> requests.requestMatchers(
                                 "/sign-in",
                                 "/demo-sign-in",
                                 "/welcome",
                                 "/join",
+                                "/come",
+                                "/trust",
+                                "/trust/**",
                                 "/assets/**",
                                 "/schema/**",
                                 "/error",
@@ -50,7 +71,7 @@ class SecurityConfig {
                         .permitAll()
                         .requestMatchers("/actuator/health/**", "/actuator/health")
                         .permitAll()
-                        .requestMatchers("/actuator/**", "/house/token/**")
+                        .requestMatchers("/actuator/**", "/house/token/**", "/house/people/of/**")
                         .hasRole("OWNER")
                         // a guest helps in one outage: sees nothing else of the household, changes nothing that
                         // outlasts it
@@ -70,19 +91,76 @@ class SecurityConfig {
                                 "/swap/gone",
                                 "/swap/take-off",
                                 "/swap/let")
-                        .hasAnyRole("OWNER", "HELPER")
-                        .requestMatchers("/", "/swap/**", "/live", "/theme", "/sign-out")
+                        .hasAnyRole("OWNER", "MEMBER")
+                        // files hold the whole household
+                        .requestMatchers("/house/files", "/house/export")
+                        .hasAnyRole("OWNER", "MEMBER")
+                        .requestMatchers("/logbook/access")
+                        .hasAnyRole("OWNER", "MEMBER", "WATCHER")
+                        // what whoever has an account does for themselves
+                        .requestMatchers("/house/people", "/house/people/own/**")
+                        .hasAnyRole("OWNER", "MEMBER", "WATCHER", "ELECTRICIAN")
+                        // an electrician sees what the installation is, and what was found in it
+                        .requestMatchers(
+                                "/house",
+                                "/house/supply",
+                                "/house/device",
+                                "/house/device/brief",
+                                "/house/device/test",
+                                "/house/directory",
+                                "/house/panel.svg",
+                                "/house/directory.csv",
+                                "/meter/wiring",
+                                "/meter/bonding",
+                                "/logbook",
+                                "/logbook/*")
+                        .hasAnyRole("OWNER", "MEMBER", "WATCHER", "ELECTRICIAN")
+                        .requestMatchers("/swap", "/swap/**")
+                        .hasAnyRole("OWNER", "MEMBER", "WATCHER", "GUEST")
+                        .requestMatchers("/", "/live", "/theme", "/sign-out")
                         .authenticated()
                         .anyRequest()
-                        .hasAnyRole("OWNER", "HELPER"))
-                .formLogin(form ->
-                        form.loginPage("/sign-in").defaultSuccessUrl("/", false).failureHandler(limit))
+                        .hasAnyRole("OWNER", "MEMBER", "WATCHER"))
+                .exceptionHandling(refused ->
+                        refused.authenticationEntryPoint((request, response, who) -> response.sendRedirect("/sign-in")))
+                .requestCache(cache -> cache.requestCache(asked))
                 .logout(logout -> logout.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in"))
-                .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(CONTENT_SECURITY_POLICY))
-                        .referrerPolicy(policy -> policy.policy(
-                                org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter
-                                        .ReferrerPolicy.SAME_ORIGIN)))
+                .csrf(csrf -> csrf.csrfTokenRepository(forms()))
+                .headers(this::headers)
                 .build();
+    }
+
+    private void headers(HeadersConfigurer<HttpSecurity> headers) {
+        headers.contentSecurityPolicy(csp -> csp.policyDirectives(CONTENT_SECURITY_POLICY))
+                .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN));
+        if (!strictTransport) {
+            headers.httpStrictTransportSecurity(strict -> strict.disable());
+        }
+    }
+
+    /** In the browser: somebody who only looks at the way in leaves nothing behind here. */
+    private static CsrfTokenRepository forms() {
+        CookieCsrfTokenRepository tokens = new CookieCsrfTokenRepository();
+        tokens.setCookieName("juice-form");
+        tokens.setCookieCustomizer(
+                cookie -> cookie.httpOnly(true).sameSite("Lax").path("/").maxAge(FORMS_STAY_OPEN));
+        return tokens;
+    }
+
+    /** What somebody asked for before they had signed in, in their browser too. */
+    @Bean
+    RequestCache asked() {
+        CookieRequestCache cache = new CookieRequestCache();
+        cache.setRequestMatcher(SecurityConfig::aPage);
+        return cache;
+    }
+
+    private static boolean aPage(HttpServletRequest request) {
+        String accept = request.getHeader("Accept");
+        return request.getMethod().equals("GET")
+                && accept != null
+                && accept.contains("text/html")
+                && request.getHeader("Juice-By-Itself") == null;
     }
 
     @Bean

@@ -8,7 +8,7 @@ import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
-/** Wrong passwords or codes by where they came from: after too many within a minute nothing is tried for a while. */
+/** Tries of passwords or codes by where they came from: after too many within a minute nothing is tried for a while. */
 final class WrongTries {
     private static final int MOST = 10;
     private static final Duration WITHIN = Duration.ofMinutes(1);
@@ -39,6 +39,20 @@ final class WrongTries {
             latest.removeFirst();
         }
         return latest.size() < MOST;
+    }
+
+    /** Counts a try before it is looked at; false when there were too many already. */
+    synchronized boolean take(String caller) {
+        if (!mayTry(caller)) {
+            return false;
+        }
+        remember(caller);
+        return true;
+    }
+
+    /** It was right after all. */
+    synchronized void forget(String caller) {
+        tries.remove(caller);
     }
 
     synchronized void remember(String caller) {

@@ -51,6 +51,24 @@ final class Browsers implements AutoCloseable {
         return page;
     }
 
+    /** A page of somebody whose browser takes a certificate for what it says; who has signed it is looked at elsewhere. */
+    Page pageThatTrusts(int width, int height) {
+        BrowserContext context = browser.newContext(new Browser.NewContextOptions()
+                .setViewportSize(width, height)
+                .setIgnoreHTTPSErrors(true)
+                .setReducedMotion(ReducedMotion.REDUCE));
+        context.setDefaultTimeout(30_000);
+        open.add(context);
+        Page page = context.newPage();
+        page.onPageError(errors::add);
+        page.onConsoleMessage(message -> {
+            if (message.type().equals("error") && message.text().contains("Content Security Policy")) {
+                errors.add(message.text());
+            }
+        });
+        return page;
+    }
+
     /** A page of somebody who has set the browser to letters of twice the size. */
     Page pageWithLargeText(int width, int height) {
         if (largeText == null) {

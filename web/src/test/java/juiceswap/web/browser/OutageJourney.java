@@ -104,7 +104,7 @@ abstract class OutageJourney {
     }
 
     Account account(String name) {
-        return accounts.loadUserByUsername(name);
+        return accounts.called(name);
     }
 
     Standing standing() {

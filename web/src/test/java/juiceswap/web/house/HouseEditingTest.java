@@ -27,6 +27,7 @@ import juiceswap.web.household.Households;
 import juiceswap.web.household.Tokens;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
+import juiceswap.web.security.Role;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -263,8 +264,8 @@ class HouseEditingTest {
         MockMvc pages = MockMvcBuilders.webAppContextSetup(context)
                 .apply(SecurityMockMvcConfigurers.springSecurity())
                 .build();
-        Account owner = accounts.create(home, "Ines", "ines" + home, "estuary-lantern", "owner");
-        Account helper = accounts.create(home, "Bram", "bram" + home, "estuary-lantern", "helper");
+        Account owner = accounts.create(home, "Ines", "ines" + home, "estuary-lantern", Role.OWNER, null);
+        Account helper = accounts.create(home, "Bram", "bram" + home, "estuary-lantern", Role.MEMBER, null);
         Account guest = Account.guest(home, 1, "Nils");
         for (String address : List.of(
                 "start",
@@ -294,7 +295,7 @@ class HouseEditingTest {
 
     private static int answer(MockMvc pages, Account who, String address) throws Exception {
         return pages.perform(MockMvcRequestBuilders.post(address)
-                        .with(SecurityMockMvcRequestPostProcessors.user(who))
+                        .with(SecurityMockMvcRequestPostProcessors.authentication(who.signedIn()))
                         .with(SecurityMockMvcRequestPostProcessors.csrf()))
                 .andReturn()
                 .getResponse()
@@ -307,7 +308,7 @@ class HouseEditingTest {
         MockMvc pages = MockMvcBuilders.webAppContextSetup(context)
                 .apply(SecurityMockMvcConfigurers.springSecurity())
                 .build();
-        Account owner = accounts.create(home, "Ines", "unlike" + home, "estuary-lantern", "owner");
+        Account owner = accounts.create(home, "Ines", "unlike" + home, "estuary-lantern", Role.OWNER, null);
         String first =
                 "/house/supply/generator?output=120/240&fuel=gasoline&running-gasoline=4000&starting-gasoline=5000&tankLitres=16 l&sets=unlike";
         assertThat(answer(pages, owner, first)).isEqualTo(302);
@@ -325,7 +326,7 @@ class HouseEditingTest {
         assertThat(two.runningWatts()).isEqualTo(6200);
         for (String page : List.of("/house/supply", "/house/supply?edit=second", "/house/supply?edit=generator")) {
             assertThat(pages.perform(MockMvcRequestBuilders.get(page)
-                                    .with(SecurityMockMvcRequestPostProcessors.user(owner)))
+                                    .with(SecurityMockMvcRequestPostProcessors.authentication(owner.signedIn())))
                             .andReturn()
                             .getResponse()
                             .getContentAsString())
@@ -341,13 +342,13 @@ class HouseEditingTest {
         MockMvc pages = MockMvcBuilders.webAppContextSetup(context)
                 .apply(SecurityMockMvcConfigurers.springSecurity())
                 .build();
-        Account owner = accounts.create(home, "Ines", "column" + home, "estuary-lantern", "owner");
+        Account owner = accounts.create(home, "Ines", "column" + home, "estuary-lantern", Role.OWNER, null);
         households.change(
                 home, null, "Ines", "two out", house -> house.without("lights").without("freezer"));
         int before = held().file().circuits().size();
         String typed = "/house/column?side=left&label-3=Clothes dryer&amps-3=30&double-3=true&amps-5=";
         String wrong = pages.perform(MockMvcRequestBuilders.post(typed + "many&label-5=Desk lamp")
-                        .with(SecurityMockMvcRequestPostProcessors.user(owner))
+                        .with(SecurityMockMvcRequestPostProcessors.authentication(owner.signedIn()))
                         .with(SecurityMockMvcRequestPostProcessors.csrf()))
                 .andReturn()
                 .getResponse()
@@ -362,7 +363,7 @@ class HouseEditingTest {
         // two tied levers at the foot of what is free have no room
         assertThat(pages.perform(MockMvcRequestBuilders.post(
                                         "/house/column?side=left&label-5=Range&amps-5=50&double-5=true&amps-3=20")
-                                .with(SecurityMockMvcRequestPostProcessors.user(owner))
+                                .with(SecurityMockMvcRequestPostProcessors.authentication(owner.signedIn()))
                                 .with(SecurityMockMvcRequestPostProcessors.csrf()))
                         .andReturn()
                         .getResponse()
@@ -382,13 +383,13 @@ class HouseEditingTest {
         MockMvc pages = MockMvcBuilders.webAppContextSetup(context)
                 .apply(SecurityMockMvcConfigurers.springSecurity())
                 .build();
-        Account owner = accounts.create(home, "Ines", "station" + home, "estuary-lantern", "owner");
+        Account owner = accounts.create(home, "Ines", "station" + home, "estuary-lantern", Role.OWNER, null);
         assertThat(pages.perform(MockMvcRequestBuilders.post("/house/supply/station")
                                 .param("output", "120")
                                 .param("runningWatts", "1800")
                                 .param("wattHours", "0")
                                 .param("chargingWatts", "600")
-                                .with(SecurityMockMvcRequestPostProcessors.user(owner))
+                                .with(SecurityMockMvcRequestPostProcessors.authentication(owner.signedIn()))
                                 .with(SecurityMockMvcRequestPostProcessors.csrf()))
                         .andReturn()
                         .getResponse()
@@ -421,7 +422,7 @@ class HouseEditingTest {
                 "/meter/wiring",
                 "/rotate")) {
             assertThat(pages.perform(MockMvcRequestBuilders.get(page)
-                                    .with(SecurityMockMvcRequestPostProcessors.user(owner)))
+                                    .with(SecurityMockMvcRequestPostProcessors.authentication(owner.signedIn())))
                             .andReturn()
                             .getResponse()
                             .getStatus())

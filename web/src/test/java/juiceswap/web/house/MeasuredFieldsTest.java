@@ -23,6 +23,7 @@ import juiceswap.web.exchange.Schemas;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
+import juiceswap.web.security.Role;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -70,7 +71,7 @@ class MeasuredFieldsTest {
     @BeforeEach
     void moveIn() throws IOException {
         home = households.create(HouseholdJson.read(FilesController.sampleJson("saltmarsh-cottage"), schemas));
-        owner = accounts.create(home, "Ines", "measures" + home, "estuary-lantern", "owner");
+        owner = accounts.create(home, "Ines", "measures" + home, "estuary-lantern", Role.OWNER, null);
         pages = MockMvcBuilders.webAppContextSetup(context)
                 .apply(SecurityMockMvcConfigurers.springSecurity())
                 .build();
@@ -192,7 +193,7 @@ class MeasuredFieldsTest {
         pages.perform(MockMvcRequestBuilders.post("/house/measures")
                 .param("units", "metric")
                 .param("clock", "24")
-                .with(SecurityMockMvcRequestPostProcessors.user(owner))
+                .with(SecurityMockMvcRequestPostProcessors.authentication(owner.signedIn()))
                 .with(SecurityMockMvcRequestPostProcessors.csrf()));
         Household after = house();
         assertThat(after.measures()).isEqualTo(Measures.METRIC);
@@ -206,7 +207,8 @@ class MeasuredFieldsTest {
     }
 
     private String page(String address) throws Exception {
-        return pages.perform(MockMvcRequestBuilders.get(address).with(SecurityMockMvcRequestPostProcessors.user(owner)))
+        return pages.perform(MockMvcRequestBuilders.get(address)
+                        .with(SecurityMockMvcRequestPostProcessors.authentication(owner.signedIn())))
                 .andReturn()
                 .getResponse()
                 .getContentAsString();
@@ -222,7 +224,7 @@ class MeasuredFieldsTest {
         Sent sent = form(page(field.page), field.name);
         sent.values.put(field.name, typed);
         MockHttpServletRequestBuilder request = MockMvcRequestBuilders.post(sent.to)
-                .with(SecurityMockMvcRequestPostProcessors.user(owner))
+                .with(SecurityMockMvcRequestPostProcessors.authentication(owner.signedIn()))
                 .with(SecurityMockMvcRequestPostProcessors.csrf());
         sent.values.forEach(request::param);
         return pages.perform(request).andReturn().getResponse().getContentAsString();

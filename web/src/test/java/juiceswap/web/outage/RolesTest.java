@@ -15,6 +15,7 @@ import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
 import juiceswap.web.security.Guests;
+import juiceswap.web.security.Role;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -55,8 +56,15 @@ class RolesTest {
 
     private static final Set<String> WATCHER = Set.of("/swap/co-alarm", "/swap/leave", "/theme");
 
+    /** What an electrician with an account may send. */
+    private static final Set<String> ELECTRICIAN = Set.of("/house/device/test", "/theme");
+
+    /** What everybody who has an account does for themselves. */
+    private static final Set<String> OWN = Set.of("/house/people/own/password", "/house/people/own/elsewhere");
+
     /** Open to everybody, signed in or not: they begin something of their own. */
-    private static final Set<String> OUTSIDE_THE_DOOR = Set.of("/sign-in", "/demo-sign-in", "/welcome", "/join");
+    private static final Set<String> OUTSIDE_THE_DOOR =
+            Set.of("/sign-in", "/demo-sign-in", "/welcome", "/join", "/come");
 
     @Autowired
     private WebApplicationContext context;
@@ -95,7 +103,7 @@ class RolesTest {
                 .build();
         byte[] file = new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray();
         long home = households.create(HouseholdJson.read(Json.parse(file), new Schemas()));
-        owner = accounts.create(home, "Ines", "roles" + home, "estuary-lantern", "owner");
+        owner = accounts.create(home, "Ines", "roles" + home, "estuary-lantern", Role.OWNER, null);
         swap.start(owner, households.file(home).orElseThrow(), false, Options.NONE);
         outage = swap.current(owner).orElseThrow().id();
     }
@@ -118,7 +126,7 @@ class RolesTest {
     private MockHttpServletResponse send(Account who, String path) throws Exception {
         try {
             return pages.perform(MockMvcRequestBuilders.post(path)
-                            .with(SecurityMockMvcRequestPostProcessors.user(who))
+                            .with(SecurityMockMvcRequestPostProcessors.authentication(who.signedIn()))
                             .with(SecurityMockMvcRequestPostProcessors.csrf()))
                     .andReturn()
                     .getResponse();
@@ -126,6 +134,10 @@ class RolesTest {
             // let in, and then there was nothing to work with
             return new MockHttpServletResponse();
         }
+    }
+
+    private Account withAccount(String name, Role role) {
+        return accounts.create(owner.householdId(), name, name + owner.householdId(), "estuary-lantern", role, "L 1");
     }
 
     private List<String> letIn(Account who, Set<String> paths) throws Exception {
@@ -168,5 +180,47 @@ class RolesTest {
             assertThat(send(gone, path).getRedirectedUrl()).as(path).isEqualTo("/join?off=yes");
         }
         assertThat(swap.current(owner).orElseThrow().standing().sequence()).isEqualTo(before);
+    }
+
+    @Test
+    void whoHasAnAccountAndOnlyLooksOnChangesNothing() throws Exception {
+        Set<String> sent = sent();
+        for (Role role : List.of(Role.WATCHER, Role.ELECTRICIAN)) {
+            Set<String> closed = new TreeSet<>(sent);
+            closed.removeAll(role == Role.WATCHER ? WATCHER : ELECTRICIAN);
+            closed.removeAll(OWN);
+            assertThat(letIn(withAccount("Looks" + role.word(), role), closed))
+                    .as(role.word())
+                    .isEmpty();
+        }
+    }
+
+    @Test
+    void onlyTheOwnerManagesPeopleAndKeys() throws Exception {
+        Set<String> owners = new TreeSet<>(sent());
+        owners.removeIf(path -> !path.startsWith("/house/people/of/") && !path.startsWith("/house/token"));
+        assertThat(owners).hasSizeGreaterThanOrEqualTo(8);
+        assertThat(letIn(withAccount("Lives", Role.MEMBER), owners)).isEmpty();
+    }
+
+    /** An electrician is shown the installation, not the life of the house. */
+    @Test
+    void anElectricianSeesTheInstallation() throws Exception {
+        Account electrician = withAccount("Tamsin", Role.ELECTRICIAN);
+        for (String path : List.of("/house", "/house/supply", "/house/device", "/logbook", "/house/people")) {
+            assertThat(look(electrician, path)).as(path).isEqualTo(200);
+        }
+        for (String path : List.of(
+                "/now", "/rotate", "/swap", "/house/needs", "/house/files", "/house/export", "/logbook/access")) {
+            assertThat(look(electrician, path)).as(path).isEqualTo(403);
+        }
+    }
+
+    private int look(Account who, String path) throws Exception {
+        return pages.perform(MockMvcRequestBuilders.get(path)
+                        .with(SecurityMockMvcRequestPostProcessors.authentication(who.signedIn())))
+                .andReturn()
+                .getResponse()
+                .getStatus();
     }
 }

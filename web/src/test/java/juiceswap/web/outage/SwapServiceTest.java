@@ -52,7 +52,7 @@ import org.springframework.core.io.ClassPathResource;
 
 class SwapServiceTest {
     private static final Instant NOW = Instant.parse("2031-02-03T18:00:00Z");
-    private static final Account INES = new Account(1, 7, "ines", "Ines", "", "owner", null);
+    private static final Account INES = new Account(1, 7, "ines", "Ines", "owner", null);
 
     private final Outages outages = mock(Outages.class);
     private final Helpers helpers = mock(Helpers.class);

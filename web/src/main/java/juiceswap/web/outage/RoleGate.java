@@ -18,20 +18,26 @@ import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
 /**
- * What somebody who joined with the code may do is asked at each of their requests: a member may have taken them off, or let
- * them only look on, since their page was drawn.
+ * What somebody may send who doesn't change the house. Of who joined with the code it is asked at each of their requests: a
+ * member may have taken them off, or let them only look on, since their page was drawn.
  */
 @Configuration
-public class GuestGate implements WebMvcConfigurer, HandlerInterceptor {
+public class RoleGate implements WebMvcConfigurer, HandlerInterceptor {
     /** Name of the request's attribute that is true for somebody who only looks on. */
     public static final String WATCHER = "watcher";
 
     /** All that somebody who looks on can send. */
     private static final Set<String> OPEN_TO_WATCHERS = Set.of("/swap/co-alarm", "/swap/leave", "/theme", "/sign-out");
 
+    /** What an electrician can send; tests carry name and license. */
+    private static final Set<String> OPEN_TO_ELECTRICIANS = Set.of("/house/device/test", "/theme", "/sign-out");
+
+    /** What everybody does for themselves. */
+    private static final String OWN = "/house/people/own/";
+
     private final Helpers helpers;
 
-    GuestGate(Helpers helpers) {
+    RoleGate(Helpers helpers) {
         this.helpers = helpers;
     }
 
@@ -48,7 +54,22 @@ public class GuestGate implements WebMvcConfigurer, HandlerInterceptor {
             return true;
         }
         Authentication signedIn = SecurityContextHolder.getContext().getAuthentication();
-        if (signedIn == null || !(signedIn.getPrincipal() instanceof Account account) || !account.guest()) {
+        if (signedIn == null || !(signedIn.getPrincipal() instanceof Account account)) {
+            return true;
+        }
+        boolean sends = HttpMethod.POST.matches(request.getMethod());
+        String to = request.getRequestURI();
+        if (!account.guest()) {
+            request.setAttribute(WATCHER, account.readsOnly());
+            Set<String> open = account.standing()
+                            .filter(juiceswap.web.security.Role.ELECTRICIAN::equals)
+                            .isPresent()
+                    ? OPEN_TO_ELECTRICIANS
+                    : OPEN_TO_WATCHERS;
+            if (account.readsOnly() && sends && !to.startsWith(OWN) && !open.contains(to)) {
+                response.sendError(HttpServletResponse.SC_FORBIDDEN);
+                return false;
+            }
             return true;
         }
         Optional<Role> role = helpers.roleOf(account);
@@ -58,8 +79,7 @@ public class GuestGate implements WebMvcConfigurer, HandlerInterceptor {
             return false;
         }
         request.setAttribute(WATCHER, role.get() == Role.WATCHER);
-        boolean sends = HttpMethod.POST.matches(request.getMethod());
-        if (role.get() == Role.WATCHER && sends && !OPEN_TO_WATCHERS.contains(request.getRequestURI())) {
+        if (role.get() == Role.WATCHER && sends && !OPEN_TO_WATCHERS.contains(to)) {
             response.sendError(HttpServletResponse.SC_FORBIDDEN);
             return false;
         }

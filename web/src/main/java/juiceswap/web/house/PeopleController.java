@@ -1,0 +1,227 @@
+package juiceswap.web.house;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpSession;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import juiceswap.core.Phrase;
+import juiceswap.web.drawing.QrCode;
+import juiceswap.web.form.Form;
+import juiceswap.web.security.Account;
+import juiceswap.web.security.Accounts;
+import juiceswap.web.security.People;
+import juiceswap.web.security.Role;
+import juiceswap.web.words.InUse;
+import juiceswap.web.words.Words;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
+
+/**
+ * Who belongs to the household. What concerns others, below {@code /house/people/of}, is the owner's alone; what concerns
+ * oneself, below {@code /house/people/own}, everybody's.
+ */
+@Controller
+class PeopleController {
+    private static final String PAGE = "redirect:/house/people";
+
+    private final People people;
+    private final Accounts accounts;
+    private final HouseEditing editing;
+    private final Words words;
+
+    PeopleController(People people, Accounts accounts, HouseEditing editing, Words words) {
+        this.people = people;
+        this.accounts = accounts;
+        this.editing = editing;
+        this.words = words;
+    }
+
+    /** Somebody as listed. */
+    public record Listed(long id, String name, String login, String role, String licence, boolean self) {}
+
+    /** An invitation as listed. */
+    public record Invited(long id, String role, String by, String until) {}
+
+    @GetMapping("/house/people")
+    String show(@AuthenticationPrincipal Account account, Model model) {
+        if (editing.file(account).isPresent()) {
+            editing.open(account, "/house/people", model);
+        }
+        if (!(model.getAttribute("form") instanceof Form)) {
+            model.addAttribute("form", new Form(Map.of()));
+        }
+        model.addAttribute("owns", account.standing().filter(Role.OWNER::equals).isPresent());
+        model.addAttribute(
+                "people",
+                accounts.of(account.householdId()).stream()
+                        .map(one -> new Listed(
+                                one.id(),
+                                one.displayName(),
+                                one.login(),
+                                one.standing().map(Role::word).orElseThrow(),
+                                accounts.licence(one).orElse(""),
+                                one.id() == account.id()))
+                        .toList());
+        model.addAttribute(
+                "invited",
+                people.open(account.householdId()).stream()
+                        .map(one -> new Invited(
+                                one.id(),
+                                one.role().word(),
+                                one.invitedBy(),
+                                InUse.measures()
+                                        .dayAndClock(LocalDateTime.ofInstant(one.until(), ZoneId.systemDefault()))))
+                        .toList());
+        model.addAttribute("roles", roles());
+        return "house/people";
+    }
+
+    /** What the owner can make somebody. */
+    private static List<String> roles() {
+        return Stream.of(Role.values())
+                .filter(role -> role != Role.OWNER)
+                .map(Role::word)
+                .toList();
+    }
+
+    private static Optional<Role> role(String word) {
+        return Stream.of(Role.values())
+                .filter(role -> role != Role.OWNER && role.word().equals(word))
+                .findFirst();
+    }
+
+    @PostMapping("/house/people/of/invite")
+    String invite(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(defaultValue = "") String role,
+            RedirectAttributes flash) {
+        Role wanted = role(role).orElseThrow(PeopleController::nobody);
+        showCode(people.invite(account, wanted), "invitation." + wanted.word(), flash);
+        return PAGE;
+    }
+
+    private void showCode(String code, String what, RedirectAttributes flash) {
+        String address = ServletUriComponentsBuilder.fromCurrentContextPath()
+                .path("/come")
+                .queryParam("code", code)
+                .build()
+                .toUriString();
+        flash.addFlashAttribute("code", code.substring(0, 5) + "-" + code.substring(5));
+        flash.addFlashAttribute("codeFor", what);
+        flash.addFlashAttribute("codeAddress", address);
+        flash.addFlashAttribute("codePicture", QrCode.of(address));
+    }
+
+    @PostMapping("/house/people/of/invitation/{id}/withdraw")
+    String withdraw(@AuthenticationPrincipal Account account, @PathVariable long id, RedirectAttributes flash) {
+        people.withdraw(account.householdId(), id);
+        flash.addFlashAttribute("taken", Phrase.of("told.invitation-withdrawn"));
+        return PAGE;
+    }
+
+    @PostMapping("/house/people/of/{id}/role")
+    String changeRole(
+            @AuthenticationPrincipal Account account,
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String role,
+            RedirectAttributes flash) {
+        Account whom = other(account, id);
+        people.changeRole(account, whom, role(role).orElseThrow(PeopleController::nobody));
+        flash.addFlashAttribute("taken", Phrase.of("told.role-changed", "name", whom.displayName()));
+        return PAGE;
+    }
+
+    @PostMapping("/house/people/of/{id}/remove")
+    String remove(@AuthenticationPrincipal Account account, @PathVariable long id, RedirectAttributes flash) {
+        Account whom = other(account, id);
+        people.remove(account, whom);
+        flash.addFlashAttribute("taken", Phrase.of("told.removed", "name", whom.displayName()));
+        return PAGE;
+    }
+
+    @PostMapping("/house/people/of/{id}/new-password")
+    String newPassword(@AuthenticationPrincipal Account account, @PathVariable long id, RedirectAttributes flash) {
+        showCode(people.newPasswordFor(account, other(account, id)), "password", flash);
+        return PAGE;
+    }
+
+    /** Both sign in again: what they may do has changed. */
+    @PostMapping("/house/people/of/{id}/hand-over")
+    String handOver(@AuthenticationPrincipal Account account, @PathVariable long id) {
+        people.handOver(account, other(account, id));
+        return "redirect:/sign-in";
+    }
+
+    @PostMapping("/house/people/of/everybody/forget")
+    String forget(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            HttpServletRequest request) {
+        Form form = new Form(typed);
+        if (!form.value("forget").strip().equalsIgnoreCase(words.say("house.people.delete-word"))) {
+            form.problem("forget", "form.type-the-word");
+            model.addAttribute("form", form);
+            return show(account, model);
+        }
+        people.forget(account);
+        HttpSession session = request.getSession(false);
+        if (session != null) {
+            session.invalidate();
+        }
+        return "redirect:/sign-in";
+    }
+
+    @PostMapping("/house/people/own/password")
+    String password(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            HttpServletRequest request,
+            RedirectAttributes flash) {
+        Form form = new Form(typed);
+        if (People.passwordProblem(form.value("fresh")).isPresent()) {
+            form.problem("fresh", "form.password-length");
+        } else if (!people.changePassword(
+                account,
+                form.value("old"),
+                form.value("fresh"),
+                request.getSession().getId())) {
+            form.problem("old", "form.password-wrong");
+        }
+        if (form.wrong()) {
+            model.addAttribute("form", form);
+            return show(account, model);
+        }
+        flash.addFlashAttribute("taken", Phrase.of("told.password-changed"));
+        return PAGE;
+    }
+
+    @PostMapping("/house/people/own/elsewhere")
+    String elsewhere(@AuthenticationPrincipal Account account, HttpServletRequest request, RedirectAttributes flash) {
+        people.signOutElsewhere(account, request.getSession().getId());
+        flash.addFlashAttribute("taken", Phrase.of("told.signed-out-elsewhere"));
+        return PAGE;
+    }
+
+    private Account other(Account account, long id) {
+        return people.other(account, id).orElseThrow(PeopleController::nobody);
+    }
+
+    private static ResponseStatusException nobody() {
+        return new ResponseStatusException(HttpStatus.NOT_FOUND);
+    }
+}

@@ -1,0 +1,36 @@
+package juiceswap.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+/** Where Node is missing or old, styles and scripts are taken from frontend/built: it must be what is built now. */
+class KeptAssetsTest {
+    @Test
+    void whatIsKeptIsWhatIsBuilt() throws IOException {
+        Map<String, String> built = files(Path.of("target/classes/static/assets"));
+        Map<String, String> kept = files(Path.of("frontend/built"));
+        assertThat(built).containsKeys("app.css", "app.js", "alpine.js", "morph.js");
+        assertThat(kept)
+                .as("run npm run keep in web/frontend and commit what changes")
+                .isEqualTo(built);
+    }
+
+    private static Map<String, String> files(Path directory) throws IOException {
+        Map<String, String> files = new TreeMap<>();
+        try (Stream<Path> all = Files.walk(directory)) {
+            for (Path file : all.filter(Files::isRegularFile).toList()) {
+                files.put(
+                        directory.relativize(file).toString(),
+                        new String(Files.readAllBytes(file), java.nio.charset.StandardCharsets.ISO_8859_1));
+            }
+        }
+        return files;
+    }
+}

@@ -1,0 +1,238 @@
+package juiceswap.web.security;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import jakarta.servlet.http.Cookie;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import juiceswap.core.changeover.Options;
+import juiceswap.web.TestDatabase;
+import juiceswap.web.TravellingClock;
+import juiceswap.web.exchange.HouseholdJson;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.Schemas;
+import juiceswap.web.household.Households;
+import juiceswap.web.outage.SwapService;
+import org.jooq.DSLContext;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.boot.webmvc.test.autoconfigure.AutoConfigureMockMvc;
+import org.springframework.context.annotation.Import;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.mock.web.MockHttpServletResponse;
+import org.springframework.security.test.context.TestSecurityContextHolder;
+import org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
+import org.springframework.test.web.servlet.MockMvc;
+import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
+import org.springframework.test.web.servlet.request.MockMvcRequestBuilders;
+
+/** Coming, being something else, and going, each with a browser of their own. */
+@SpringBootTest
+@AutoConfigureMockMvc
+@Import(TravellingClock.InPlace.class)
+class PeopleTest {
+    private static final String PASSWORD = "estuary-lantern";
+
+    @Autowired
+    private MockMvc pages;
+
+    @Autowired
+    private People people;
+
+    @Autowired
+    private Accounts accounts;
+
+    @Autowired
+    private Households households;
+
+    @Autowired
+    private SwapService swap;
+
+    @Autowired
+    private DSLContext db;
+
+    @Autowired
+    private TravellingClock clock;
+
+    private Account owner;
+    private String tag;
+
+    @DynamicPropertySource
+    static void database(DynamicPropertyRegistry properties) {
+        TestDatabase.register(properties);
+    }
+
+    @BeforeEach
+    void aHouse() throws Exception {
+        clock.forward(Duration.ofMinutes(2));
+        byte[] file = new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray();
+        long home = households.create(HouseholdJson.read(Json.parse(file), new Schemas()));
+        tag = String.valueOf(home);
+        owner = accounts.create(home, "Ines", "ines" + tag, PASSWORD, Role.OWNER, null);
+    }
+
+    private MockHttpServletResponse send(String path, Map<String, String> form, Cookie... cookies) throws Exception {
+        // what one request made of this thread is nothing to the next
+        TestSecurityContextHolder.clearContext();
+        MockHttpServletRequestBuilder request =
+                MockMvcRequestBuilders.post(path).with(SecurityMockMvcRequestPostProcessors.csrf());
+        form.forEach(request::param);
+        if (cookies.length > 0) {
+            request.cookie(cookies);
+        }
+        return pages.perform(request).andReturn().getResponse();
+    }
+
+    private Cookie session(String login, String password) throws Exception {
+        Cookie session = send("/sign-in", Map.of("username", login, "password", password))
+                .getCookie("SESSION");
+        assertThat(session).as(login + " signs in").isNotNull();
+        return session;
+    }
+
+    private int look(Cookie session) throws Exception {
+        TestSecurityContextHolder.clearContext();
+        return pages.perform(MockMvcRequestBuilders.get("/house/people").cookie(session))
+                .andReturn()
+                .getResponse()
+                .getStatus();
+    }
+
+    private Account comes(Role role, String name) throws Exception {
+        MockHttpServletResponse answer = send(
+                "/come",
+                Map.of(
+                        "code",
+                        people.invite(owner, role),
+                        "name",
+                        name,
+                        "login",
+                        name + tag,
+                        "password",
+                        PASSWORD,
+                        "licence",
+                        "L 77"));
+        assertThat(answer.getRedirectedUrl()).isEqualTo("/");
+        return accounts.called(name + tag);
+    }
+
+    @Test
+    void aCodeLetsOnePersonInOnceAndForADay() throws Exception {
+        String code = people.invite(owner, Role.WATCHER);
+        Map<String, String> form = Map.of("code", code, "name", "Kit", "login", "kit" + tag, "password", PASSWORD);
+        // the name of somebody who is here already, or that looks like it
+        assertThat(send("/come", Map.of("code", code, "name", "Inеs", "login", "x" + tag, "password", PASSWORD))
+                        .getContentAsString())
+                .contains("Somebody here has a name like this");
+        assertThat(send("/come", form).getRedirectedUrl()).isEqualTo("/");
+        assertThat(accounts.called("kit" + tag).standing()).contains(Role.WATCHER);
+        assertThat(send("/come", form).getContentAsString()).contains("No code like this is waiting");
+
+        String late = people.invite(owner, Role.MEMBER);
+        clock.forward(Duration.ofHours(25));
+        assertThat(people.way(late)).isEmpty();
+        assertThat(people.open(owner.householdId())).isEmpty();
+    }
+
+    @Test
+    void anElectricianGivesALicence() throws Exception {
+        String code = people.invite(owner, Role.ELECTRICIAN);
+        assertThat(send("/come", Map.of("code", code, "name", "Tamsin", "login", "t" + tag, "password", PASSWORD))
+                        .getContentAsString())
+                .contains("Give your license number");
+        assertThat(accounts.licence(comes(Role.ELECTRICIAN, "Tamsin"))).contains("L 77");
+    }
+
+    @Test
+    void whoIsRemovedIsOutAtOnceAndCanNotComeBack() throws Exception {
+        Account kit = comes(Role.MEMBER, "kit");
+        Cookie session = session("kit" + tag, PASSWORD);
+        assertThat(look(session)).isEqualTo(200);
+        people.remove(owner, kit);
+        assertThat(look(session)).isEqualTo(302);
+        assertThat(accounts.stands(kit)).isFalse();
+        assertThat(send("/sign-in", Map.of("username", "kit" + tag, "password", PASSWORD))
+                        .getRedirectedUrl())
+                .isNull();
+        // the sign-in name is free again
+        assertThat(people.loginTaken("kit" + tag)).isFalse();
+    }
+
+    @Test
+    void anotherRoleHoldsFromTheNextRequest() throws Exception {
+        Account kit = comes(Role.MEMBER, "kit");
+        Cookie session = session("kit" + tag, PASSWORD);
+        people.changeRole(owner, kit, Role.WATCHER);
+        assertThat(look(session)).isEqualTo(302);
+        assertThat(accounts.called("kit" + tag).readsOnly()).isTrue();
+    }
+
+    @Test
+    void aNewPasswordEndsTheOthersSessions() throws Exception {
+        Cookie phone = session("ines" + tag, PASSWORD);
+        Cookie laptop = session("ines" + tag, PASSWORD);
+        assertThat(send("/house/people/own/password", Map.of("old", "wrong", "fresh", "another lantern"), laptop)
+                        .getContentAsString())
+                .contains("not the password you have now");
+        assertThat(look(phone)).isEqualTo(200);
+        send("/house/people/own/password", Map.of("old", PASSWORD, "fresh", "another lantern"), laptop);
+        assertThat(look(phone)).isEqualTo(302);
+        assertThat(look(laptop)).isEqualTo(200);
+        session("ines" + tag, "another lantern");
+    }
+
+    @Test
+    void aLostPasswordIsMadeNewWithACode() throws Exception {
+        Account kit = comes(Role.MEMBER, "kit");
+        String code = people.newPasswordFor(owner, kit);
+        assertThat(send("/come", Map.of("code", code, "password", "a third lantern"))
+                        .getRedirectedUrl())
+                .isEqualTo("/");
+        session("kit" + tag, "a third lantern");
+    }
+
+    @Test
+    void thereIsOneOwner() throws Exception {
+        Account kit = comes(Role.MEMBER, "kit");
+        people.handOver(owner, kit);
+        assertThat(accounts.called("kit" + tag).standing()).contains(Role.OWNER);
+        assertThat(accounts.called("ines" + tag).standing()).contains(Role.MEMBER);
+    }
+
+    @Test
+    void aHouseholdIsForgottenWholeAndNoOther() throws Exception {
+        Account neighbour = owner;
+        swap.start(neighbour, households.file(neighbour.householdId()).orElseThrow(), false, Options.NONE);
+        aHouse();
+        comes(Role.MEMBER, "kit");
+        swap.start(owner, households.file(owner.householdId()).orElseThrow(), false, Options.NONE);
+        Cookie session = session("ines" + tag, PASSWORD);
+        assertThat(send("/house/people/of/everybody/forget", Map.of("forget", "no"), session)
+                        .getContentAsString())
+                .contains("Type DELETE");
+        assertThat(households.file(owner.householdId())).isPresent();
+        send("/house/people/of/everybody/forget", Map.of("forget", "delete"), session);
+
+        for (String table : tablesOfHouseholds()) {
+            assertThat(db.fetchSingle("select count(*) from " + table + " where household_id = " + owner.householdId())
+                            .get(0, Long.class))
+                    .as(table)
+                    .isZero();
+        }
+        assertThat(look(session)).isEqualTo(302);
+        assertThat(swap.current(neighbour)).isPresent();
+        assertThat(households.file(neighbour.householdId())).isPresent();
+    }
+
+    /** Whatever tables there are, so that a new one is not forgotten here. */
+    private List<String> tablesOfHouseholds() {
+        return db.fetch("select table_name from information_schema.columns"
+                        + " where table_schema = 'public' and column_name = 'household_id'")
+                .getValues(0, String.class);
+    }
+}
