@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ForkJoinPool;
+import java.util.function.BooleanSupplier;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.house.Need;
@@ -63,8 +64,19 @@ public record Rotation(
      *     longer and leaves the other processors to others
      */
     public RotationPlan plan(Effort effort, @Nullable List<Set<String>> inForce, Executor beside) {
+        return plan(effort, inForce, beside, () -> false);
+    }
+
+    /**
+     * The same, for somebody who may go away.
+     *
+     * @param halted asked now and then from the threads that search; once it is true the search ends
+     * @throws java.util.concurrent.CancellationException it was halted
+     */
+    public RotationPlan plan(
+            Effort effort, @Nullable List<Set<String>> inForce, Executor beside, BooleanSupplier halted) {
         Compiled compiled = new Compiled(this);
-        return RotationPlan.of(compiled, RotationSearch.best(compiled, effort, inForce, beside));
+        return RotationPlan.of(compiled, RotationSearch.best(compiled, effort, inForce, beside, halted));
     }
 
     /** What a plan made before amounts to: its on-sets by slot, of circuits that are known to this question. */

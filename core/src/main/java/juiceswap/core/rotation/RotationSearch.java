@@ -6,8 +6,11 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
 import java.util.SplittableRandom;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.concurrent.Executor;
+import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -44,6 +47,9 @@ final class RotationSearch {
 
     private static final double[] PER_CLASH = {0.1, 1, 5};
 
+    /** Whether anybody still waits is asked after so many rounds, some milliseconds. */
+    private static final int ROUNDS_BETWEEN_LOOKS = 512;
+
     /** A visit that must not be. */
     private static final double FORBIDDEN = 5000;
 
@@ -57,10 +63,12 @@ final class RotationSearch {
     private final double[] bias;
     private final List<Integer> wanting = new ArrayList<>();
     private final double[] urgency;
+    private final BooleanSupplier halted;
     private double perSlot;
 
-    private RotationSearch(Compiled problem, int seed) {
+    private RotationSearch(Compiled problem, int seed, BooleanSupplier halted) {
         this.problem = problem;
+        this.halted = halted;
         this.temper = seed % 2 == 0 ? SOON : LATE;
         this.patterns = new BestPattern(problem);
         this.random = new SplittableRandom(20_310_203L + seed);
@@ -81,22 +89,38 @@ final class RotationSearch {
     }
 
     /** The best on-sets that this much effort finds. */
-    static long[] best(Compiled problem, Effort effort, @Nullable List<Set<String>> inForce, Executor beside) {
+    static long[] best(
+            Compiled problem,
+            Effort effort,
+            @Nullable List<Set<String>> inForce,
+            Executor beside,
+            BooleanSupplier halted) {
         long[] start = inForce == null ? null : bits(problem, inForce);
         if (effort == Effort.INSTANT) {
-            return new RotationSearch(problem, 0).search(effort.work(), start);
+            return new RotationSearch(problem, 0, halted).search(effort.work(), start);
         }
         List<CompletableFuture<long[]>> others = new ArrayList<>();
         for (int seed = 1; seed < SIDE_BY_SIDE; seed++) {
-            RotationSearch search = new RotationSearch(problem, seed);
+            RotationSearch search = new RotationSearch(problem, seed, halted);
             others.add(CompletableFuture.supplyAsync(() -> search.search(effort.work(), start), beside));
         }
-        long[] best = new RotationSearch(problem, 0).search(effort.work(), start);
+        long[] best = new RotationSearch(problem, 0, halted).search(effort.work(), start);
         for (CompletableFuture<long[]> other : others) {
-            long[] found = other.join();
+            long[] found = joined(other);
             best = score(problem, found) < score(problem, best) ? found : best;
         }
         return best;
+    }
+
+    private static long[] joined(CompletableFuture<long[]> other) {
+        try {
+            return other.join();
+        } catch (CompletionException failed) {
+            if (failed.getCause() instanceof CancellationException halted) {
+                throw halted;
+            }
+            throw failed;
+        }
     }
 
     private static double score(Compiled problem, long[] sets) {
@@ -126,7 +150,11 @@ final class RotationSearch {
         double presentScore = present.score();
         double bestScore = presentScore;
         long done = 0;
+        int rounds = 0;
         while (done < work && !wanting.isEmpty()) {
+            if (++rounds % ROUNDS_BETWEEN_LOOKS == 0 && halted.getAsBoolean()) {
+                throw new CancellationException();
+            }
             double heat = start == null
                     ? temper.hottest * Math.pow(temper.coldest / temper.hottest, (double) done / work)
                     : temper.coldest;

@@ -1,8 +1,13 @@
 package juiceswap.web.api;
 
+import static juiceswap.web.words.Say.say;
+
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
+import java.time.Duration;
 import java.util.Map;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.Semaphore;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.rotation.Effort;
@@ -10,34 +15,65 @@ import juiceswap.core.rotation.Rotation;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.RotationJson;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.security.Account;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ProblemDetail;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.ErrorResponseException;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
 
-/** The engine's heaviest question: which circuits take turns when. */
+/** The engine's heaviest question: which circuits take turns when. Few are looked for at once, and none for ever. */
 @RestController
 @RequestMapping(path = "/api/v1", produces = "application/json")
 public class RotationApi {
     /** Plans take whole processors; so many at once leave some for everybody else. */
     private static final int AT_ONCE = 2;
 
+    private static final Duration AT_MOST = Duration.ofSeconds(30);
+    private static final Duration DEEP_AT_MOST = Duration.ofMinutes(3);
+
     private final Schemas schemas;
-    private final Semaphore turns = new Semaphore(AT_ONCE, true);
+    private final Semaphore turns = new Semaphore(AT_ONCE);
 
     public RotationApi(Schemas schemas) {
         this.schemas = schemas;
     }
 
+    /** A question that is not answered, and why. */
+    private static final class Refused extends ErrorResponseException {
+        private static final long serialVersionUID = 1L;
+
+        Refused(HttpStatus status, String why) {
+            super(status, ProblemDetail.forStatusAndDetail(status, why), null);
+            if (status == HttpStatus.SERVICE_UNAVAILABLE) {
+                getHeaders().set("Retry-After", "1");
+            }
+        }
+    }
+
     @PostMapping("/rotation")
-    public Map<String, Object> rotation(HttpServletRequest http) throws IOException {
+    public Map<String, Object> rotation(@AuthenticationPrincipal @Nullable Account account, HttpServletRequest http)
+            throws IOException {
         JsonNode request = Requests.read(schemas, "rotation", http);
         Rotation rotation = RotationJson.read(request);
         String word = Json.text(request, "effort", Effort.NORMAL.word());
         Effort effort = Effort.of(word).orElseThrow(() -> new InvalidInput("/effort", "invalid.effort"));
-        turns.acquireUninterruptibly();
+        if (effort == Effort.DEEP && account == null) {
+            throw new Refused(HttpStatus.FORBIDDEN, say("api.deep-signed-in"));
+        }
+        if (!turns.tryAcquire()) {
+            throw new Refused(HttpStatus.SERVICE_UNAVAILABLE, say("api.busy.then"));
+        }
+        long end = System.nanoTime() + (effort == Effort.DEEP ? DEEP_AT_MOST : AT_MOST).toNanos();
         try {
-            return RotationJson.of(rotation.plan(effort));
+            return RotationJson.of(
+                    rotation.plan(effort, null, ForkJoinPool.commonPool(), () -> System.nanoTime() > end));
+        } catch (CancellationException late) {
+            throw new Refused(HttpStatus.SERVICE_UNAVAILABLE, say("api.took-too-long"));
         } finally {
             turns.release();
         }

@@ -8,6 +8,7 @@ import com.google.zxing.WriterException;
 import com.google.zxing.common.BitMatrix;
 import com.google.zxing.qrcode.QRCodeWriter;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /**
  * An address as a picture for a phone's camera.
@@ -16,6 +17,13 @@ import java.util.Map;
  * @param path of the dark modules, for an SVG whose view box is that size
  */
 public record QrCode(int size, String path) {
+    private static final Pattern THIS_MACHINE = Pattern.compile("//(localhost|127\\.|\\[::1])");
+
+    /** An address that no phone can reach. */
+    public static boolean ofThisMachineAlone(String address) {
+        return THIS_MACHINE.matcher(address).find();
+    }
+
     /** Light modules around it, as ISO/IEC 18004 asks for. */
     private static final int QUIET_ZONE = 4;
 

@@ -16,6 +16,7 @@ import juiceswap.core.household.Household;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
+import juiceswap.web.security.Role;
 import juiceswap.web.words.Words;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
@@ -31,6 +32,8 @@ class HouseEditing {
     /** The pages of the house in the order of their tabs. */
     private static final List<String> TABS =
             List.of("panel", "loads", "supply", "choose", "needs", "size", "cords", "device", "people", "files");
+
+    private static final List<String> TABS_OF_AN_ELECTRICIAN = List.of("panel", "supply", "device", "people");
 
     private final Households households;
     private final Words words;
@@ -58,7 +61,8 @@ class HouseEditing {
         model.addAttribute("held", held);
         model.addAttribute("household", held.file());
         model.addAttribute("first", households.firstSteps(account.householdId(), held.file()));
-        model.addAttribute("tabs", TABS);
+        boolean inspects = account.standing().filter(Role.ELECTRICIAN::equals).isPresent();
+        model.addAttribute("tabs", inspects ? TABS_OF_AN_ELECTRICIAN : TABS);
         model.addAttribute("tab", tab);
         if (!model.containsAttribute("form")) {
             model.addAttribute("form", new Form(Map.of()));

@@ -17,6 +17,7 @@ import juiceswap.web.security.People;
 import juiceswap.web.security.Role;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -41,8 +42,15 @@ class PeopleController {
     private final Accounts accounts;
     private final HouseEditing editing;
     private final Words words;
+    private final boolean encrypts;
 
-    PeopleController(People people, Accounts accounts, HouseEditing editing, Words words) {
+    PeopleController(
+            People people,
+            Accounts accounts,
+            HouseEditing editing,
+            Words words,
+            @Value("${juice.tls.directory:}") String certificates) {
+        this.encrypts = !certificates.isBlank();
         this.people = people;
         this.accounts = accounts;
         this.editing = editing;
@@ -86,6 +94,7 @@ class PeopleController {
                                         .dayAndClock(LocalDateTime.ofInstant(one.until(), ZoneId.systemDefault()))))
                         .toList());
         model.addAttribute("roles", roles());
+        model.addAttribute("encrypts", encrypts);
         return "house/people";
     }
 
@@ -103,26 +112,30 @@ class PeopleController {
                 .findFirst();
     }
 
+    /** The code is on the answer alone: it is kept nowhere, and the page that is asked for again doesn't show it. */
     @PostMapping("/house/people/of/invite")
-    String invite(
-            @AuthenticationPrincipal Account account,
-            @RequestParam(defaultValue = "") String role,
-            RedirectAttributes flash) {
+    String invite(@AuthenticationPrincipal Account account, @RequestParam(defaultValue = "") String role, Model model) {
         Role wanted = role(role).orElseThrow(PeopleController::nobody);
-        showCode(people.invite(account, wanted), "invitation." + wanted.word(), flash);
+        showCode(people.invite(account, wanted), "invitation." + wanted.word(), model);
+        return show(account, model);
+    }
+
+    @GetMapping({"/house/people/of/invite", "/house/people/of/{id}/new-password"})
+    String afterCode() {
         return PAGE;
     }
 
-    private void showCode(String code, String what, RedirectAttributes flash) {
+    private static void showCode(String code, String what, Model model) {
         String address = ServletUriComponentsBuilder.fromCurrentContextPath()
                 .path("/come")
                 .queryParam("code", code)
                 .build()
                 .toUriString();
-        flash.addFlashAttribute("code", code.substring(0, 5) + "-" + code.substring(5));
-        flash.addFlashAttribute("codeFor", what);
-        flash.addFlashAttribute("codeAddress", address);
-        flash.addFlashAttribute("codePicture", QrCode.of(address));
+        model.addAttribute("code", code.substring(0, 5) + "-" + code.substring(5));
+        model.addAttribute("codeFor", what);
+        model.addAttribute("codeAddress", address);
+        model.addAttribute("codePicture", QrCode.of(address));
+        model.addAttribute("codeHere", QrCode.ofThisMachineAlone(address));
     }
 
     @PostMapping("/house/people/of/invitation/{id}/withdraw")
@@ -153,9 +166,9 @@ class PeopleController {
     }
 
     @PostMapping("/house/people/of/{id}/new-password")
-    String newPassword(@AuthenticationPrincipal Account account, @PathVariable long id, RedirectAttributes flash) {
-        showCode(people.newPasswordFor(account, other(account, id)), "password", flash);
-        return PAGE;
+    String newPassword(@AuthenticationPrincipal Account account, @PathVariable long id, Model model) {
+        showCode(people.newPasswordFor(account, other(account, id)), "password", model);
+        return show(account, model);
     }
 
     /** Both sign in again: what they may do has changed. */

@@ -44,6 +44,7 @@ import juiceswap.web.outage.SwapService;
 import juiceswap.web.rotate.Rotations;
 import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
+import juiceswap.web.security.Role;
 import juiceswap.web.swap.SwapPages;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -96,6 +97,9 @@ class NowController {
 
     @GetMapping("/")
     String home(@AuthenticationPrincipal Account account) {
+        if (account.standing().filter(Role.ELECTRICIAN::equals).isPresent()) {
+            return "redirect:/house/device";
+        }
         if (households.file(account.householdId()).isEmpty()) {
             return "redirect:/house";
         }

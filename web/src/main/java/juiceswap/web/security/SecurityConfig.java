@@ -3,9 +3,11 @@ package juiceswap.web.security;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.web.server.Cookie;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpHeaders;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
 import org.springframework.security.config.http.SessionCreationPolicy;
@@ -40,13 +42,13 @@ class SecurityConfig {
         this.strictTransport = !proxy.isBlank();
     }
 
-    /** The engine answers anybody and remembers nobody: no session, and so nothing to forge. */
+    /** The engine answers anybody, makes no session and changes nothing: who is signed in already may ask for more. */
     @Bean
     @Order(1)
     SecurityFilterChain engine(HttpSecurity http) throws Exception {
         return http.securityMatcher("/api/**")
                 .authorizeHttpRequests(requests -> requests.anyRequest().permitAll())
-                .sessionManagement(sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .sessionManagement(sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.NEVER))
                 .csrf(csrf -> csrf.disable())
                 .headers(this::headers)
                 .build();
@@ -142,8 +144,10 @@ class SecurityConfig {
     private static CsrfTokenRepository forms() {
         CookieCsrfTokenRepository tokens = new CookieCsrfTokenRepository();
         tokens.setCookieName("juice-form");
-        tokens.setCookieCustomizer(
-                cookie -> cookie.httpOnly(true).sameSite("Lax").path("/").maxAge(FORMS_STAY_OPEN));
+        tokens.setCookieCustomizer(cookie -> cookie.httpOnly(true)
+                .sameSite(Cookie.SameSite.LAX.attributeValue())
+                .path("/")
+                .maxAge(FORMS_STAY_OPEN));
         return tokens;
     }
 
@@ -156,7 +160,7 @@ class SecurityConfig {
     }
 
     private static boolean aPage(HttpServletRequest request) {
-        String accept = request.getHeader("Accept");
+        String accept = request.getHeader(HttpHeaders.ACCEPT);
         return request.getMethod().equals("GET")
                 && accept != null
                 && accept.contains("text/html")

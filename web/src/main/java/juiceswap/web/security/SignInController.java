@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.web.server.Cookie;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseCookie;
@@ -105,7 +106,7 @@ class SignInController {
         ResponseCookie known = ResponseCookie.from(DEVICE, passwords.remember(account))
                 .httpOnly(true)
                 .secure(request.isSecure())
-                .sameSite("Lax")
+                .sameSite(Cookie.SameSite.LAX.attributeValue())
                 .path("/sign-in")
                 .maxAge(DEVICE_KNOWN)
                 .build();

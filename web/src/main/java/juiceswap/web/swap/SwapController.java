@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Pattern;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Lookout;
@@ -44,9 +43,8 @@ class SwapController {
     static final String BACK = "redirect:/swap";
 
     /** Only this machine can follow such an address. */
-    private static final Pattern LOOPBACK = Pattern.compile("//(localhost|127\\.|\\[::1])");
-
     private final SwapService swap;
+
     private final SwapPages pages;
     private final Households households;
     private final Words words;
@@ -101,7 +99,7 @@ class SwapController {
                 .build()
                 .toUriString();
         model.addAttribute("joinAddress", address);
-        model.addAttribute("joinByPhone", !LOOPBACK.matcher(address).find());
+        model.addAttribute("joinByPhone", !QrCode.ofThisMachineAlone(address));
         model.addAttribute(
                 "joinPicture", QrCode.of(address + "?code=" + page.crew().code()));
         return "swap/swap";

@@ -52,8 +52,8 @@ class TrustController {
             response.setHeader(
                     "Content-Security-Policy",
                     "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self';"
-                            + " connect-src 'self' " + encrypted
-                            + "; form-action 'self'; base-uri 'none'; frame-ancestors 'none'");
+                            + " form-action 'self'; base-uri 'none'; frame-ancestors 'none'; connect-src 'self' "
+                            + encrypted);
         }
         return "security/trust";
     }

@@ -140,7 +140,7 @@ class EncryptedTest {
         assertThat(ines.page.locator("main h1")).hasText(OutageJourney.ON_GENERATOR);
         // the stream reaches the other phone
         assertThat(bram.page.locator("main h1")).hasText(OutageJourney.ON_GENERATOR);
-        ines.page.locator("form[action='/swap/go-back'] button").first().click();
+        OutageJourney.goBack(ines);
         while (!ines.title().equals(OutageJourney.ON_UTILITY) && most-- > 0) {
             ines.confirm();
         }
