@@ -151,8 +151,11 @@ document.addEventListener('alpine:init', () => {
     init() {
       this.holdWhilePressed();
       this.source = new EventSource('/live');
+      // what is told as the stream opens is on the page, which has just been drawn
+      let justDrawn = true;
       this.source.addEventListener('changed', (event) => {
-        this.feed();
+        if (!justDrawn || event.data === 'reading') this.feed();
+        justDrawn = false;
         if (event.data !== 'reading' && event.data !== document.querySelector('main').dataset.seen) this.refresh();
       });
       this.source.addEventListener('urgent', () => this.urgent());

@@ -31,6 +31,7 @@ import java.util.zip.GZIPInputStream;
  * java LoadTest.java first ADDRESS                        what the first page transfers
  * java LoadTest.java pages ADDRESS PEOPLE SECONDS PAUSE   each asks for a page, pauses PAUSE ms on average, and asks again
  * java LoadTest.java streams ADDRESS STREAMS SECONDS      holds live streams open and counts what comes
+ * java LoadTest.java attack ADDRESS ATTACKERS SECONDS     asks the open API for too much, a third of them a byte a second
  * </pre>
  */
 public final class LoadTest {
@@ -85,8 +86,10 @@ public final class LoadTest {
             pages(arguments[1], number(arguments[2]), number(arguments[3]), number(arguments[4]));
         } else if (what.equals("streams") && arguments.length == 4) {
             streams(arguments[1], number(arguments[2]), number(arguments[3]));
+        } else if (what.equals("attack") && arguments.length == 4) {
+            attack(arguments[1], number(arguments[2]), number(arguments[3]));
         } else {
-            System.err.println("first ADDRESS | pages ADDRESS PEOPLE SECONDS PAUSE | streams ADDRESS STREAMS SECONDS");
+            System.err.println("attack ADDRESS ATTACKERS SECONDS | first ADDRESS | pages ADDRESS PEOPLE SECONDS PAUSE | streams ADDRESS STREAMS SECONDS");
             System.exit(2);
         }
     }
@@ -210,6 +213,99 @@ public final class LoadTest {
                 times.get(times.size() / 2) / 1e6,
                 times.get((int) (times.size() * 0.99)) / 1e6,
                 times.get(times.size() - 1) / 1e6);
+    }
+
+    // ---- people who mean no good
+
+    private static final List<String> ENDPOINTS = List.of(
+            "capacity",
+            "start-order",
+            "sizing",
+            "voltage-drop",
+            "fuel",
+            "make-room",
+            "loads-reading",
+            "rotation",
+            "voltages",
+            "bonding",
+            "network",
+            "changeover",
+            "changeover/try",
+            "upkeep");
+
+    private static void attack(String address, int attackers, int seconds) throws InterruptedException {
+        long end = System.nanoTime() + Duration.ofSeconds(seconds).toNanos();
+        Map<String, AtomicLong> answers = new ConcurrentSkipListMap<>();
+        List<Thread> threads = new ArrayList<>();
+        URI server = URI.create(address);
+        for (int i = 0; i < attackers; i++) {
+            int number = i;
+            Thread thread = new Thread(() -> {
+                Random random = new Random(number);
+                while (System.nanoTime() < end) {
+                    String endpoint = "/api/v1/" + ENDPOINTS.get(random.nextInt(ENDPOINTS.size()));
+                    String answer = number % 3 == 0
+                            ? slowly(server, number % 2 == 0 ? "/sign-in" : endpoint, end)
+                            : number % 3 == 1 ? asked(server, "/api/v1/rotation", ROTATION) : asked(server, endpoint, "{}");
+                    answers.computeIfAbsent(answer, status -> new AtomicLong()).incrementAndGet();
+                }
+            });
+            thread.start();
+            threads.add(thread);
+        }
+        for (Thread thread : threads) {
+            thread.join();
+        }
+        System.out.println(attackers + " attackers were answered " + answers);
+    }
+
+    /** Two days of ten minutes: what takes longest. */
+    private static final String ROTATION = """
+            {"start": "2031-02-03T18:00", "slotMinutes": 10, "slots": 288,
+             "needs": [{"kind": "minutes", "circuit": "a", "priority": "comfort", "minutes": 600, "from": "2031-02-03T18:00",
+                        "to": "2031-02-05T18:00"}],
+             "setup": {"transfer": {"kind": "interlock"}, "generator": {"output": "120/240", "fuel": "gasoline",
+                "ratings": [{"fuel": "gasoline", "runningWatts": 5000, "startingWatts": 6000}]},
+              "path": [{"kind": "cord", "amps": 30, "awg": "10"}],
+              "circuits": [{"id": "a", "spaces": [1], "breakerAmps": 15,
+                "loads": [{"name": "Lamp", "volts": 120, "runningWatts": 60}]}]}}
+            """;
+
+    private static String head(String path, int length) {
+        return "POST " + path + " HTTP/1.1\r\nHost: 127.0.0.1\r\nConnection: close\r\nContent-Type: application/json\r\nContent-Length: "
+                + length + "\r\n\r\n";
+    }
+
+    private static String asked(URI server, String path, String body) {
+        try (java.net.Socket socket = new java.net.Socket(server.getHost(), server.getPort())) {
+            byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
+            socket.getOutputStream().write(head(path, bytes.length).getBytes(StandardCharsets.US_ASCII));
+            socket.getOutputStream().write(bytes);
+            String answer = new String(socket.getInputStream().readNBytes(12), StandardCharsets.US_ASCII);
+            socket.getInputStream().readAllBytes();
+            return answer.length() < 12 ? "cut off" : answer.substring(9);
+        } catch (IOException cut) {
+            return "cut off";
+        }
+    }
+
+    private static String slowly(URI server, String path, long end) {
+        try (java.net.Socket socket = new java.net.Socket(server.getHost(), server.getPort())) {
+            socket.getOutputStream().write(head(path, 4000).getBytes(StandardCharsets.US_ASCII));
+            for (int i = 0; i < 4000 && System.nanoTime() < end; i++) {
+                socket.getOutputStream().write(' ');
+                Thread.sleep(1000);
+                if (socket.getInputStream().available() > 0) {
+                    return "slow, turned away";
+                }
+            }
+            return "slow, to the end";
+        } catch (IOException cut) {
+            return "slow, cut off";
+        } catch (InterruptedException interrupted) {
+            Thread.currentThread().interrupt();
+            return "";
+        }
     }
 
     // ---- live streams

@@ -12,7 +12,8 @@ create table invitation (
     household_id bigint not null references household,
     -- SHA-256 in hexadecimal
     code_hash text not null unique,
-    role text check (role in ('member', 'watcher', 'electrician')),
+    -- owner: of a household of their own, which the code founds on this server
+    role text check (role in ('owner', 'member', 'watcher', 'electrician')),
     account_id bigint references account,
     invited_by text not null,
     expires_at timestamptz not null,

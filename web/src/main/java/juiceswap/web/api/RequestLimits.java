@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
@@ -164,11 +165,13 @@ public class RequestLimits extends OncePerRequestFilter {
         return !request.getMethod().equals("GET") && !request.getMethod().equals("HEAD");
     }
 
-    /** JSON, or a table of readings: nothing that a form of a foreign page could send. */
+    /** JSON, said so or not said; or a table of readings: nothing that a form of a foreign page could send. */
     private static boolean plainData(HttpServletRequest request) {
-        String type =
-                request.getContentType() == null ? "" : request.getContentType().toLowerCase(Locale.ROOT);
-        return type.startsWith("application/json")
+        if (request.getContentType() == null) {
+            return true;
+        }
+        String type = request.getContentType().toLowerCase(Locale.ROOT);
+        return type.startsWith(MediaType.APPLICATION_JSON_VALUE)
                 || type.startsWith("text/csv") && request.getRequestURI().equals("/api/v1/readings");
     }
 

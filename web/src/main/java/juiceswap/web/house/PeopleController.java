@@ -94,6 +94,7 @@ class PeopleController {
                                         .dayAndClock(LocalDateTime.ofInstant(one.until(), ZoneId.systemDefault()))))
                         .toList());
         model.addAttribute("roles", roles());
+        model.addAttribute("invitesHouseholds", people.mayInviteHouseholds(account));
         model.addAttribute("encrypts", encrypts);
         return "house/people";
     }
@@ -115,7 +116,8 @@ class PeopleController {
     /** The code is on the answer alone: it is kept nowhere, and the page that is asked for again doesn't show it. */
     @PostMapping("/house/people/of/invite")
     String invite(@AuthenticationPrincipal Account account, @RequestParam(defaultValue = "") String role, Model model) {
-        Role wanted = role(role).orElseThrow(PeopleController::nobody);
+        boolean household = role.equals(Role.OWNER.word()) && people.mayInviteHouseholds(account);
+        Role wanted = household ? Role.OWNER : role(role).orElseThrow(PeopleController::nobody);
         showCode(people.invite(account, wanted), "invitation." + wanted.word(), model);
         return show(account, model);
     }

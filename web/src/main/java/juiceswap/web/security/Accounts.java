@@ -72,9 +72,12 @@ public class Accounts {
     @Transactional
     public @Nullable Account createFirst(String household, String displayName, String login, String password) {
         db.execute("select pg_advisory_xact_lock({0})", DSL.val(FIRST_ACCOUNT_LOCK));
-        if (!none()) {
-            return null;
-        }
+        return none() ? found(household, displayName, login, password) : null;
+    }
+
+    /** Makes a household and its owner. */
+    @Transactional
+    Account found(String household, String displayName, String login, String password) {
         Long householdId = db.insertInto(HOUSEHOLD)
                 .set(HOUSEHOLD.NAME, household)
                 .returning(HOUSEHOLD.ID)
@@ -120,6 +123,13 @@ public class Accounts {
                 .where(ACCOUNT.HOUSEHOLD_ID.eq(household), ACCOUNT.REMOVED_AT.isNull())
                 .orderBy(ACCOUNT.ID)
                 .fetch(Accounts::account);
+    }
+
+    /** The household that was on this server first; 0 while there is none. */
+    long firstHousehold() {
+        Long first =
+                db.select(DSL.min(HOUSEHOLD.ID)).from(HOUSEHOLD).fetchSingle().value1();
+        return first == null ? 0 : first;
     }
 
     /** The account is there still, and is what the session says it is. */

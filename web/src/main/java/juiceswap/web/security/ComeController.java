@@ -70,9 +70,12 @@ class ComeController {
             return "security/come";
         }
         String licence = typed.getOrDefault("licence", "").strip();
-        Optional<Account> account = isNew
-                ? people.come(way.get(), name, login, password, licence.isEmpty() ? null : licence)
-                : people.renew(way.get(), password);
+        Optional<Account> account = !isNew
+                ? people.renew(way.get(), password)
+                : way.get().role() == Role.OWNER
+                        ? people.found(
+                                way.get(), typed.getOrDefault("household", "").strip(), name, login, password)
+                        : people.come(way.get(), name, login, password, licence.isEmpty() ? null : licence);
         if (account.isEmpty()) {
             problems.put("code", say("security.come.code-wrong"));
             return "security/come";
@@ -87,12 +90,15 @@ class ComeController {
         if (!problems.containsKey("name")) {
             if (PeopleNames.unreadable(name) || PeopleNames.reserved(name)) {
                 problems.put("name", say("security.people.name-unreadable"));
-            } else if (people.nameTaken(way.household(), name)) {
+            } else if (way.role() != Role.OWNER && people.nameTaken(way.household(), name)) {
                 problems.put("name", say("security.people.name-taken"));
             }
         }
         if (!problems.containsKey("login") && people.loginTaken(login)) {
             problems.put("login", say("security.people.login-taken"));
+        }
+        if (way.role() == Role.OWNER) {
+            SignInController.require(typed, "household", 120, say("security.sign-in.give-the-house-a-name"), problems);
         }
         if (way.role() == Role.ELECTRICIAN) {
             SignInController.require(

@@ -12,6 +12,7 @@ import juiceswap.web.security.Audit.What;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
 import org.springframework.stereotype.Service;
@@ -35,6 +36,7 @@ public class People {
     private final Audit audit;
     private final FindByIndexNameSessionRepository<? extends Session> sessions;
     private final Clock clock;
+    private final boolean openToOthers;
 
     People(
             DSLContext db,
@@ -42,7 +44,9 @@ public class People {
             PasswordCheck passwords,
             Audit audit,
             FindByIndexNameSessionRepository<? extends Session> sessions,
+            @Value("${juice.open-to-others:false}") boolean openToOthers,
             Clock clock) {
+        this.openToOthers = openToOthers;
         this.db = db;
         this.accounts = accounts;
         this.passwords = passwords;
@@ -54,7 +58,7 @@ public class People {
     /** An invitation that waits. */
     public record Open(long id, Role role, String invitedBy, Instant until) {}
 
-    /** What a code opens: a place in the household, or a new password for somebody who is there. */
+    /** What a code opens: a place in the household, a household of one's own, or a new password for who is there. */
     record Way(
             long id,
             long household,
@@ -139,13 +143,31 @@ public class People {
     @Transactional
     Optional<Account> come(Way way, String name, String login, String password, @Nullable String licence) {
         Role role = way.role();
-        if (role == null || !use(way)) {
+        if (role == null || role == Role.OWNER || !use(way)) {
             return Optional.empty();
         }
         Account account = accounts.create(way.household(), name, login, password, role, licence);
         audit.write(way.household(), name, What.CAME, role.word());
         tell(way.household());
         return Optional.of(account);
+    }
+
+    /** Somebody founds a household of their own with a code; empty when it was used meanwhile. */
+    @Transactional
+    Optional<Account> found(Way way, String household, String name, String login, String password) {
+        if (way.role() != Role.OWNER || !use(way)) {
+            return Optional.empty();
+        }
+        Account account = accounts.found(household, name, login, password);
+        audit.write(account.householdId(), name, What.CAME, Role.OWNER.word());
+        return Optional.of(account);
+    }
+
+    /** The server is open to other households, and they are its owner: who owns the household that was here first. */
+    public boolean mayInviteHouseholds(Account account) {
+        return openToOthers
+                && account.standing().filter(Role.OWNER::equals).isPresent()
+                && accounts.firstHousehold() == account.householdId();
     }
 
     /** Somebody makes a new password with a code; they are signed out everywhere. */

@@ -45,7 +45,7 @@ class EveryViewTest extends OutageJourney {
     @Test
     void outsideTheDoor() {
         Person stranger = person(1280, 800);
-        lookAt(stranger, "/sign-in", "/join");
+        lookAt(stranger, "/sign-in", "/join", "/come", "/come?code=NOSUCH");
         stranger.page.locator("[name=code]").fill("NOSUCH");
         stranger.page.locator("main button.act").click();
         assertThat(stranger.page.locator(".problem").first()).isVisible();
@@ -72,6 +72,8 @@ class EveryViewTest extends OutageJourney {
                 "/house/needs?need=1",
                 "/house/size",
                 "/house/cords?add=true",
+                "/house/people",
+                "/logbook/access",
                 "/house/device?edit=device",
                 "/house/files",
                 "/house/brief",

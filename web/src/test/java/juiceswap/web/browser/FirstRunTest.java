@@ -36,7 +36,7 @@ class FirstRunTest {
 
     @BeforeEach
     void nobodyWasHereBefore() {
-        db.execute("truncate account, household cascade");
+        db.execute("reset role; truncate account, household cascade; set role juice_pages");
     }
 
     /** What the first step that is not done yet says, on the page of the house. */

@@ -59,6 +59,7 @@ class ReadmePicturesTest extends OutageJourney {
         at("/house/size", "house-size");
         at("/meter/wiring?asked=yes&lost-neutral=yes", "meter-wiring");
         at("/meter/bonding?generatorAlone=beeps", "meter-bonding");
+        at("/house/people", "people");
         Person ines = person(1280, 800).enter("ines");
         // the demo’s second outage, a day long and read every three hours
         ines.go("/logbook/2");
@@ -71,8 +72,6 @@ class ReadmePicturesTest extends OutageJourney {
         Person ines = startsOutage(1280, 800);
         advance(ines, Action.PLATE_TO_GENERATOR);
         take(ines, "swap");
-        ines.go("/swap?why=main-on");
-        take(ines, "swap-why");
         Person phone = person(390, 844).enter("bram");
         phone.go("/swap");
         take(phone, "swap-phone");

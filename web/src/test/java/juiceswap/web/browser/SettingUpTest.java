@@ -50,7 +50,7 @@ class SettingUpTest {
 
     @BeforeEach
     void nobodyWasHereBefore() {
-        db.execute("truncate account, household cascade");
+        db.execute("reset role; truncate account, household cascade; set role juice_pages");
     }
 
     private void click(Locator what) {

@@ -32,7 +32,7 @@ import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilde
 import org.springframework.test.web.servlet.request.MockMvcRequestBuilders;
 
 /** Coming, being something else, and going, each with a browser of their own. */
-@SpringBootTest
+@SpringBootTest(properties = "juice.open-to-others=true")
 @AutoConfigureMockMvc
 @Import(TravellingClock.InPlace.class)
 class PeopleTest {
@@ -194,6 +194,25 @@ class PeopleTest {
                         .getRedirectedUrl())
                 .isEqualTo("/");
         session("kit" + tag, "a third lantern");
+    }
+
+    @Test
+    void whoOwnsTheServerLetsOthersFoundTheirs() throws Exception {
+        // whoever was here first owns the server
+        aHouse();
+        assertThat(people.mayInviteHouseholds(owner)).isFalse();
+        Account first = accounts.of(accounts.firstHousehold()).get(0);
+        assertThat(people.mayInviteHouseholds(first)).isTrue();
+        String code = people.invite(first, Role.OWNER);
+        Map<String, String> form = new java.util.HashMap<>(
+                Map.of("code", code, "name", "Ines", "login", "neighbor" + tag, "password", PASSWORD));
+        assertThat(send("/come", form).getContentAsString()).contains("Give the house a name");
+        form.put("household", "Heron Lodge");
+        assertThat(send("/come", form).getRedirectedUrl()).isEqualTo("/");
+        Account neighbor = accounts.called("neighbor" + tag);
+        assertThat(neighbor.standing()).contains(Role.OWNER);
+        assertThat(neighbor.householdId()).isNotEqualTo(first.householdId());
+        assertThat(households.name(neighbor.householdId())).isEqualTo("Heron Lodge");
     }
 
     @Test
