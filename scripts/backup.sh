@@ -36,6 +36,8 @@ write_backup() { # file
 }
 
 read_dump() { # dump, new database
+  # roles belong to a cluster, not to a database: a new one doesn't know the one that the server works as
+  [ "$(echo "select 1 from pg_roles where rolname = 'juice_pages'" | sql postgres)" = 1 ] || echo 'create role juice_pages nologin' | sql postgres
   echo "drop database if exists $2" | sql postgres && echo "create database $2" | sql postgres
   PGPASSWORD=$db_password "$(newest_pg_bin)/pg_restore" -h 127.0.0.1 -p "$db_port" -U juice -d "$2" --no-owner --exit-on-error "$1"
 }
