@@ -89,7 +89,8 @@ public final class LoadTest {
         } else if (what.equals("attack") && arguments.length == 4) {
             attack(arguments[1], number(arguments[2]), number(arguments[3]));
         } else {
-            System.err.println("attack ADDRESS ATTACKERS SECONDS | first ADDRESS | pages ADDRESS PEOPLE SECONDS PAUSE | streams ADDRESS STREAMS SECONDS");
+            System.err.println(
+                    "attack ADDRESS ATTACKERS SECONDS | first ADDRESS | pages ADDRESS PEOPLE SECONDS PAUSE | streams ADDRESS STREAMS SECONDS");
             System.exit(2);
         }
     }
@@ -246,7 +247,9 @@ public final class LoadTest {
                     String endpoint = "/api/v1/" + ENDPOINTS.get(random.nextInt(ENDPOINTS.size()));
                     String answer = number % 3 == 0
                             ? slowly(server, number % 2 == 0 ? "/sign-in" : endpoint, end)
-                            : number % 3 == 1 ? asked(server, "/api/v1/rotation", ROTATION) : asked(server, endpoint, "{}");
+                            : number % 3 == 1
+                                    ? asked(server, "/api/v1/rotation", ROTATION)
+                                    : asked(server, endpoint, "{}");
                     answers.computeIfAbsent(answer, status -> new AtomicLong()).incrementAndGet();
                 }
             });
@@ -272,7 +275,8 @@ public final class LoadTest {
             """;
 
     private static String head(String path, int length) {
-        return "POST " + path + " HTTP/1.1\r\nHost: 127.0.0.1\r\nConnection: close\r\nContent-Type: application/json\r\nContent-Length: "
+        return "POST " + path
+                + " HTTP/1.1\r\nHost: 127.0.0.1\r\nConnection: close\r\nContent-Type: application/json\r\nContent-Length: "
                 + length + "\r\n\r\n";
     }
 
