@@ -168,7 +168,7 @@ class HostileInputTest extends OutageJourney {
                         || path.startsWith("/schema/")
                         || path.startsWith("/calendar/")
                         || path.startsWith("/error")
-                        || Set.of("/sign-in", "/demo-sign-in", "/welcome", "/join")
+                        || Set.of("/sign-in", "/demo-sign-in", "/welcome", "/join", "/come")
                                 .contains(path);
                 if (open) {
                     continue;
