@@ -3,6 +3,7 @@ package juiceswap.web.api;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
+import java.util.concurrent.TimeUnit;
 import org.apache.catalina.connector.Request;
 import org.apache.catalina.connector.Response;
 import org.apache.catalina.valves.ValveBase;
@@ -19,6 +20,9 @@ import org.springframework.context.annotation.Configuration;
  */
 @Configuration
 class HangUp {
+    private static final int SMALL = 4096;
+    private static final int LOOKS = 10;
+    private static final int MILLIS_BETWEEN_LOOKS = 20;
     private static final String LISTEN_NO_LONGER = HangUp.class.getName();
 
     static void unlessAnswered(HttpServletRequest request) {
@@ -39,6 +43,23 @@ class HangUp {
             super(true);
         }
 
+        /** All of a body has come, or does within moments: then the line can stay open, and the answer is sure to arrive. */
+        private static boolean hasCome(Request request) throws IOException {
+            long length = request.getContentLengthLong();
+            for (int looks = 0; looks < LOOKS; looks++) {
+                if (length >= 0 && request.getStream().available() >= Math.min(length, SMALL)) {
+                    return length <= SMALL;
+                }
+                try {
+                    TimeUnit.MILLISECONDS.sleep(MILLIS_BETWEEN_LOOKS);
+                } catch (InterruptedException interrupted) {
+                    Thread.currentThread().interrupt();
+                    return false;
+                }
+            }
+            return false;
+        }
+
         @Override
         public void invoke(Request request, Response response) throws IOException, ServletException {
             try {
@@ -46,7 +67,9 @@ class HangUp {
             } finally {
                 boolean asksOnly =
                         request.getMethod().equals("GET") || request.getMethod().equals("HEAD");
-                if (asksOnly && request.getContentLengthLong() > 0 || request.getAttribute(LISTEN_NO_LONGER) != null) {
+                boolean notWanted = asksOnly && request.getContentLengthLong() > 0
+                        || request.getAttribute(LISTEN_NO_LONGER) != null;
+                if (notWanted && !hasCome(request)) {
                     request.getCoyoteRequest().action(ActionCode.DISABLE_SWALLOW_INPUT, null);
                 }
             }

@@ -16,10 +16,10 @@ import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.RotationJson;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.security.Account;
-import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.web.ErrorResponseException;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -55,14 +55,18 @@ public class RotationApi {
         }
     }
 
+    private static boolean signedIn() {
+        Authentication who = SecurityContextHolder.getContext().getAuthentication();
+        return who != null && who.getPrincipal() instanceof Account;
+    }
+
     @PostMapping("/rotation")
-    public Map<String, Object> rotation(@AuthenticationPrincipal @Nullable Account account, HttpServletRequest http)
-            throws IOException {
+    public Map<String, Object> rotation(HttpServletRequest http) throws IOException {
         JsonNode request = Requests.read(schemas, "rotation", http);
         Rotation rotation = RotationJson.read(request);
         String word = Json.text(request, "effort", Effort.NORMAL.word());
         Effort effort = Effort.of(word).orElseThrow(() -> new InvalidInput("/effort", "invalid.effort"));
-        if (effort == Effort.DEEP && account == null) {
+        if (effort == Effort.DEEP && !signedIn()) {
             throw new Refused(HttpStatus.FORBIDDEN, say("api.deep-signed-in"));
         }
         if (!turns.tryAcquire()) {
