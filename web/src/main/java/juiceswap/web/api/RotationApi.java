@@ -30,8 +30,8 @@ import tools.jackson.databind.JsonNode;
 @RestController
 @RequestMapping(path = "/api/v1", produces = "application/json")
 public class RotationApi {
-    /** Plans take whole processors; so many at once leave some for everybody else. */
-    private static final int AT_ONCE = 2;
+    /** Each takes two processors for seconds: one at a time for every two that there are, and pages come between. */
+    private static final int AT_ONCE = Math.max(1, Runtime.getRuntime().availableProcessors() / 2);
 
     private static final Duration AT_MOST = Duration.ofSeconds(30);
     private static final Duration DEEP_AT_MOST = Duration.ofMinutes(3);
