@@ -37,7 +37,7 @@ build() {
 progress() {
   awk '
     /Building Juice Swap core/ { print "  2 of 6: rules and computation"; fflush() }
-    /jooq-codegen/ { print "  3 of 6: what the database holds"; fflush() }
+    /--- jooq-codegen/ { print "  3 of 6: what the database holds"; fflush() }
     /frontend-packages/ { print "  4 of 6: styles and scripts"; fflush() }
     /compiler-plugin.*:compile .*@ web/ { print "  5 of 6: pages"; fflush() }
     /Downloaded from/ { if (++fetched % 200 == 0) { print "    " fetched " files of libraries fetched"; fflush() } }'

@@ -11,6 +11,9 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ForkJoinPool;
+import java.util.concurrent.atomic.AtomicInteger;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Samples;
 import juiceswap.core.capacity.Capacity;
@@ -39,6 +42,31 @@ class RotationTest {
     }
 
     /** Two circuits of which only one may be on: the heavier need has it while it must, the other one the rest. */
+    /** Somebody who asked has gone: the search ends long before it would have, and says so. */
+    @Test
+    void aSearchThatIsHaltedEnds() {
+        Setup setup = Samples.setup(
+                Samples.generator120(2000, 2600),
+                Samples.circuit("kettle", 1, 1500, 1500),
+                Samples.circuit("heater", 3, 1400, 1400));
+        Rotation rotation = rotation(
+                setup,
+                hours(24),
+                reserve("heater", Priority.PROPERTY, 120, 60, 60),
+                reserve("kettle", Priority.FOOD, 90, 30, 30));
+        AtomicInteger looks = new AtomicInteger();
+        assertThatThrownBy(() -> rotation.plan(Effort.DEEP, null, Runnable::run, () -> looks.incrementAndGet() >= 3))
+                .isInstanceOf(CancellationException.class);
+        // once for each of the two searches
+        assertThat(looks.get()).isEqualTo(4);
+        // and from a search that runs beside
+        assertThatThrownBy(() -> rotation.plan(Effort.DEEP, null, ForkJoinPool.commonPool(), () -> true))
+                .isInstanceOf(CancellationException.class);
+        List<Set<String>> undisturbed = rotation.plan(Effort.QUICK).on();
+        assertThat(rotation.plan(Effort.QUICK, null, Runnable::run, () -> false).on())
+                .isEqualTo(undisturbed);
+    }
+
     @Test
     void circuitsThatDoNotFitTogetherTakeTurns() {
         Setup setup = Samples.setup(

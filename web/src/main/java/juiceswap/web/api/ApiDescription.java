@@ -46,7 +46,7 @@ class ApiDescription {
                 .keySet()
                 .forEach(mapping -> mapping.getPatternValues().stream()
                         .filter(path -> path.startsWith(BASE))
-                        .forEach(path -> paths.computeIfAbsent(path, new_ -> new TreeMap<>())
+                        .forEach(path -> paths.computeIfAbsent(path, none -> new TreeMap<>())
                                 .putAll(operations(mapping, path, schemas))));
         return object(
                 "openapi",

@@ -7,8 +7,8 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.HashMap;
 import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpHeaders;
 import org.springframework.session.web.http.SessionRepositoryFilter;
@@ -26,7 +26,7 @@ class DoorLimits extends OncePerRequestFilter {
     private static final int FROM_AN_ADDRESS = 12;
     private static final long MOST_BYTES = 16 * 1024;
 
-    private final Map<String, Integer> inside = new ConcurrentHashMap<>();
+    private final Map<String, Integer> inside = new HashMap<>();
 
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
@@ -54,7 +54,7 @@ class DoorLimits extends OncePerRequestFilter {
         try {
             chain.doFilter(request, response);
         } finally {
-            inside.computeIfPresent(caller, (who, count) -> count == 1 ? null : (Integer) (count - 1));
+            leave(caller);
         }
     }
 
@@ -65,6 +65,11 @@ class DoorLimits extends OncePerRequestFilter {
         }
         inside.merge(caller, 1, Integer::sum);
         return true;
+    }
+
+    private synchronized void leave(String caller) {
+        inside.merge(caller, -1, Integer::sum);
+        inside.remove(caller, 0);
     }
 
     private static void refuse(HttpServletResponse response, int status) throws IOException {

@@ -86,8 +86,7 @@ class FilesController {
         }
         model.addAttribute("samples", SAMPLES);
         model.addAttribute("history", households.history(account.householdId(), HISTORY_SHOWN));
-        model.addAttribute(
-                "owner", account.standing().filter(Role.OWNER::equals).isPresent());
+        model.addAttribute("owner", account.is(Role.OWNER));
         model.addAttribute("tokens", tokens.list(account.householdId()));
         return "house/files";
     }

@@ -35,6 +35,10 @@ class HouseEditing {
 
     private static final List<String> TABS_OF_AN_ELECTRICIAN = List.of("panel", "supply", "device", "people");
 
+    /** Files hold the whole household, keys included. */
+    private static final List<String> TABS_OF_A_WATCHER =
+            TABS.stream().filter(tab -> !tab.equals("files")).toList();
+
     private final Households households;
     private final Words words;
 
@@ -61,13 +65,18 @@ class HouseEditing {
         model.addAttribute("held", held);
         model.addAttribute("household", held.file());
         model.addAttribute("first", households.firstSteps(account.householdId(), held.file()));
-        boolean inspects = account.standing().filter(Role.ELECTRICIAN::equals).isPresent();
-        model.addAttribute("tabs", inspects ? TABS_OF_AN_ELECTRICIAN : TABS);
+        model.addAttribute("tabs", tabs(account));
         model.addAttribute("tab", tab);
         if (!model.containsAttribute("form")) {
             model.addAttribute("form", new Form(Map.of()));
         }
         return held;
+    }
+
+    private static List<String> tabs(Account account) {
+        return account.is(Role.ELECTRICIAN)
+                ? TABS_OF_AN_ELECTRICIAN
+                : account.is(Role.WATCHER) ? TABS_OF_A_WATCHER : TABS;
     }
 
     Optional<Household> file(Account account) {

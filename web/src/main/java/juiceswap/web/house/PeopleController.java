@@ -71,7 +71,7 @@ class PeopleController {
         if (!(model.getAttribute("form") instanceof Form)) {
             model.addAttribute("form", new Form(Map.of()));
         }
-        model.addAttribute("owns", account.standing().filter(Role.OWNER::equals).isPresent());
+        model.addAttribute("owns", account.is(Role.OWNER));
         model.addAttribute(
                 "people",
                 accounts.of(account.householdId()).stream()

@@ -2,17 +2,14 @@ package juiceswap.web.household;
 
 import static juiceswap.web.db.Tables.API_TOKEN;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.security.SecureRandom;
 import java.time.OffsetDateTime;
 import java.util.Base64;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import juiceswap.core.Worded;
 import juiceswap.web.db.tables.records.ApiTokenRecord;
+import juiceswap.web.security.Codes;
 import org.jooq.DSLContext;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Repository;
@@ -73,7 +70,7 @@ public class Tokens {
         db.insertInto(API_TOKEN)
                 .set(API_TOKEN.HOUSEHOLD_ID, household)
                 .set(API_TOKEN.NAME, name)
-                .set(API_TOKEN.TOKEN_HASH, hash(token))
+                .set(API_TOKEN.TOKEN_HASH, Codes.hash(token))
                 .set(API_TOKEN.MAY_WRITE, right == Right.WRITE)
                 .set(API_TOKEN.SENDS_READINGS, right == Right.SEND_READINGS)
                 .set(API_TOKEN.CREATED_BY, who)
@@ -108,17 +105,8 @@ public class Tokens {
     Optional<Access> open(String token) {
         return db.update(API_TOKEN)
                 .set(API_TOKEN.LAST_USED_AT, OffsetDateTime.now())
-                .where(API_TOKEN.TOKEN_HASH.eq(hash(token)), API_TOKEN.REVOKED_AT.isNull())
+                .where(API_TOKEN.TOKEN_HASH.eq(Codes.hash(token)), API_TOKEN.REVOKED_AT.isNull())
                 .returning()
                 .fetchOptional(row -> new Access(row.getHouseholdId(), row.getName(), Right.of(row)));
-    }
-
-    private static String hash(String token) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every Java has SHA-256", e);
-        }
     }
 }

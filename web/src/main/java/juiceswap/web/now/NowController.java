@@ -97,7 +97,7 @@ class NowController {
 
     @GetMapping("/")
     String home(@AuthenticationPrincipal Account account) {
-        if (account.standing().filter(Role.ELECTRICIAN::equals).isPresent()) {
+        if (account.is(Role.ELECTRICIAN)) {
             return "redirect:/house/device";
         }
         if (households.file(account.householdId()).isEmpty()) {

@@ -61,11 +61,8 @@ public class RoleGate implements WebMvcConfigurer, HandlerInterceptor {
         String to = request.getRequestURI();
         if (!account.guest()) {
             request.setAttribute(WATCHER, account.readsOnly());
-            Set<String> open = account.standing()
-                            .filter(juiceswap.web.security.Role.ELECTRICIAN::equals)
-                            .isPresent()
-                    ? OPEN_TO_ELECTRICIANS
-                    : OPEN_TO_WATCHERS;
+            Set<String> open =
+                    account.is(juiceswap.web.security.Role.ELECTRICIAN) ? OPEN_TO_ELECTRICIANS : OPEN_TO_WATCHERS;
             if (account.readsOnly() && sends && !to.startsWith(OWN) && !open.contains(to)) {
                 response.sendError(HttpServletResponse.SC_FORBIDDEN);
                 return false;

@@ -3,6 +3,7 @@ package juiceswap.web.security;
 import java.io.Serializable;
 import java.util.Locale;
 import java.util.Optional;
+import juiceswap.core.Worded;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.AuthenticatedPrincipal;
@@ -51,7 +52,11 @@ public record Account(
     /** What the household has made of them; empty for guests and devices. */
     public Optional<Role> standing() {
         // a session that began before members were called so
-        return Role.of(role.equals("helper") ? Role.MEMBER.word() : role);
+        return Worded.find(Role.class, role.equals("helper") ? Role.MEMBER.word() : role);
+    }
+
+    public boolean is(Role role) {
+        return standing().filter(role::equals).isPresent();
     }
 
     /** Sees the household, and changes nothing but what their part is. */

@@ -7,7 +7,6 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
-import java.util.stream.Stream;
 import juiceswap.core.Worded;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
@@ -20,7 +19,7 @@ public class Audit {
     /** What is written down; stored by its word. */
     public enum What implements Worded {
         SIGNED_IN("signed-in"),
-        /** Once for an account until somebody gets in, however many tries. */
+        /** Once a day for an account, however many tries. */
         WRONG_PASSWORD("wrong-password"),
         PASSWORD_CHANGED("password-changed"),
         SIGNED_OUT_ELSEWHERE("signed-out-elsewhere"),
@@ -42,10 +41,6 @@ public class Audit {
         @Override
         public String word() {
             return word;
-        }
-
-        static Stream<What> of(String word) {
-            return Stream.of(values()).filter(what -> what.word.equals(word));
         }
     }
 

@@ -7,8 +7,8 @@ import java.security.SecureRandom;
 import java.util.HexFormat;
 import java.util.Locale;
 
-/** Codes that people read and type, and what is stored of them. */
-final class Codes {
+/** Codes that people read and type, and what is stored of them and of the keys of programs. */
+public final class Codes {
     /** Without letters and digits that look alike; {@code ./juice} makes codes of the same kind. */
     private static final String ALPHABET = "23456789ABCDEFGHJKMNPQRSTVWXYZ";
 
@@ -30,7 +30,7 @@ final class Codes {
     }
 
     /** SHA-256 in hexadecimal: who reads the database can't use what stands there. */
-    static String hash(String code) {
+    public static String hash(String code) {
         try {
             return HexFormat.of()
                     .formatHex(MessageDigest.getInstance("SHA-256").digest(code.getBytes(StandardCharsets.UTF_8)));

@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
+import juiceswap.core.Worded;
 import juiceswap.web.security.Audit.What;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
@@ -75,9 +76,13 @@ public class People {
                 .orderBy(INVITATION.ID)
                 .fetch(row -> new Open(
                         row.getId(),
-                        Role.of(String.valueOf(row.getRole())).orElseThrow(),
+                        role(row.getRole()),
                         row.getInvitedBy(),
                         row.getExpiresAt().toInstant()));
+    }
+
+    private static Role role(String stored) {
+        return Worded.find(Role.class, stored).orElseThrow();
     }
 
     /** A code with which one person comes into the household as that; shown once. */
@@ -126,7 +131,7 @@ public class People {
                 .fetchOptional(row -> new Way(
                         row.getId(),
                         row.getHouseholdId(),
-                        row.getRole() == null ? null : Role.of(row.getRole()).orElseThrow(),
+                        row.getRole() == null ? null : role(row.getRole()),
                         row.getAccountId()));
     }
 
@@ -165,9 +170,7 @@ public class People {
 
     /** The server is open to other households, and they are its owner: who owns the household that was here first. */
     public boolean mayInviteHouseholds(Account account) {
-        return openToOthers
-                && account.standing().filter(Role.OWNER::equals).isPresent()
-                && accounts.firstHousehold() == account.householdId();
+        return openToOthers && account.is(Role.OWNER) && accounts.firstHousehold() == account.householdId();
     }
 
     /** Somebody makes a new password with a code; they are signed out everywhere. */

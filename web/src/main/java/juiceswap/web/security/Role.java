@@ -1,7 +1,5 @@
 package juiceswap.web.security;
 
-import java.util.Optional;
-import java.util.stream.Stream;
 import juiceswap.core.Worded;
 
 /** What somebody who has an account is in a household. Who helps in one outage alone has no account: a guest. */
@@ -28,9 +26,5 @@ public enum Role implements Worded {
 
     public boolean changesTheHouse() {
         return this == OWNER || this == MEMBER;
-    }
-
-    static Optional<Role> of(String word) {
-        return Stream.of(values()).filter(role -> role.word.equals(word)).findFirst();
     }
 }

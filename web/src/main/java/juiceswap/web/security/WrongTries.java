@@ -29,7 +29,7 @@ final class WrongTries {
         this.clock = clock;
     }
 
-    synchronized boolean mayTry(String caller) {
+    private boolean mayTry(String caller) {
         Deque<Instant> latest = tries.get(caller);
         if (latest == null) {
             return true;
@@ -55,7 +55,7 @@ final class WrongTries {
         tries.remove(caller);
     }
 
-    synchronized void remember(String caller) {
+    private void remember(String caller) {
         tries.computeIfAbsent(caller, key -> new ArrayDeque<>()).add(clock.instant());
     }
 }

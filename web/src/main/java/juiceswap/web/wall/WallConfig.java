@@ -30,7 +30,10 @@ class WallConfig implements WebMvcConfigurer, AsyncHandlerInterceptor {
 
     @Override
     public void addInterceptors(InterceptorRegistry registry) {
-        registry.addInterceptor(this).order(Ordered.HIGHEST_PRECEDENCE);
+        registry.addInterceptor(this)
+                // doors let people into any household, whoever is signed in; programs come with the key of theirs
+                .excludePathPatterns("/sign-in", "/demo-sign-in", "/welcome", "/join", "/come", "/api/**", "/assets/**")
+                .order(Ordered.HIGHEST_PRECEDENCE);
     }
 
     @Override

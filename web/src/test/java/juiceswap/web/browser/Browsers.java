@@ -37,26 +37,17 @@ final class Browsers implements AutoCloseable {
 
     /** A page of a new person with a screen of that size. */
     Page page(int width, int height) {
-        BrowserContext context = browser.newContext(
-                new Browser.NewContextOptions().setViewportSize(width, height).setReducedMotion(ReducedMotion.REDUCE));
-        context.setDefaultTimeout(30_000);
-        open.add(context);
-        Page page = context.newPage();
-        page.onPageError(errors::add);
-        page.onConsoleMessage(message -> {
-            if (message.type().equals("error") && message.text().contains("Content Security Policy")) {
-                errors.add(message.text());
-            }
-        });
-        return page;
+        return page(new Browser.NewContextOptions().setViewportSize(width, height));
     }
 
     /** A page of somebody whose browser takes a certificate for what it says; who has signed it is looked at elsewhere. */
     Page pageThatTrusts(int width, int height) {
-        BrowserContext context = browser.newContext(new Browser.NewContextOptions()
-                .setViewportSize(width, height)
-                .setIgnoreHTTPSErrors(true)
-                .setReducedMotion(ReducedMotion.REDUCE));
+        return page(
+                new Browser.NewContextOptions().setViewportSize(width, height).setIgnoreHTTPSErrors(true));
+    }
+
+    private Page page(Browser.NewContextOptions options) {
+        BrowserContext context = browser.newContext(options.setReducedMotion(ReducedMotion.REDUCE));
         context.setDefaultTimeout(30_000);
         open.add(context);
         Page page = context.newPage();

@@ -6,6 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import juiceswap.core.changeover.Options;
 import juiceswap.web.TestDatabase;
 import juiceswap.web.exchange.HouseholdJson;
@@ -213,6 +215,28 @@ class RolesTest {
         for (String path : List.of(
                 "/now", "/rotate", "/swap", "/house/needs", "/house/files", "/house/export", "/logbook/access")) {
             assertThat(look(electrician, path)).as(path).isEqualTo(403);
+        }
+    }
+
+    /** Nobody is shown a way that is closed to them. */
+    @Test
+    void everyTabThatIsShownOpens() throws Exception {
+        for (Role role : Role.values()) {
+            Account who = role == Role.OWNER ? owner : withAccount("Tabs" + role.word(), role);
+            String page = pages.perform(MockMvcRequestBuilders.get("/house")
+                            .with(SecurityMockMvcRequestPostProcessors.authentication(who.signedIn())))
+                    .andReturn()
+                    .getResponse()
+                    .getContentAsString();
+            Matcher tab = Pattern.compile("href=\"(/[a-z]+(?:/[a-z]+)?)\"").matcher(page);
+            int tabs = 0;
+            while (tab.find()) {
+                tabs++;
+                assertThat(look(who, tab.group(1)))
+                        .as(role.word() + " " + tab.group(1))
+                        .isEqualTo(200);
+            }
+            assertThat(tabs).isGreaterThan(4);
         }
     }
 

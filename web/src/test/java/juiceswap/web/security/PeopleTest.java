@@ -103,6 +103,26 @@ class PeopleTest {
                 .getStatus();
     }
 
+    private String shown(Cookie session) throws Exception {
+        TestSecurityContextHolder.clearContext();
+        return pages.perform(MockMvcRequestBuilders.get("/house/people").cookie(session))
+                .andReturn()
+                .getResponse()
+                .getContentAsString();
+    }
+
+    /** On a phone that is signed in to one household, somebody of another signs in. */
+    @Test
+    void aDoorIsOpenToEveryHousehold() throws Exception {
+        Cookie here = session("ines" + tag, PASSWORD);
+        aHouse();
+        MockHttpServletResponse answer = send("/sign-in", Map.of("username", "ines" + tag, "password", PASSWORD), here);
+        assertThat(answer.getRedirectedUrl()).isEqualTo("/");
+        String code = people.invite(owner, Role.WATCHER);
+        assertThat(send("/come", Map.of("code", code), here).getContentAsString())
+                .contains("You are asked to look on");
+    }
+
     private Account comes(Role role, String name) throws Exception {
         MockHttpServletResponse answer = send(
                 "/come",
@@ -203,6 +223,12 @@ class PeopleTest {
         assertThat(people.mayInviteHouseholds(owner)).isFalse();
         Account first = accounts.of(accounts.firstHousehold()).get(0);
         assertThat(people.mayInviteHouseholds(first)).isTrue();
+        // behind the wall, where each owner sees one household, it is the same
+        Cookie another = session("ines" + tag, PASSWORD);
+        assertThat(shown(another)).contains("Make a code").doesNotContain("value=\"owner\"");
+        assertThat(send("/house/people/of/invite", Map.of("role", "owner"), another)
+                        .getStatus())
+                .isEqualTo(404);
         String code = people.invite(first, Role.OWNER);
         Map<String, String> form = new java.util.HashMap<>(
                 Map.of("code", code, "name", "Ines", "login", "neighbor" + tag, "password", PASSWORD));
