@@ -178,7 +178,7 @@ public final class Changeover {
     }
 
     /** A meter or a display shows the supply whether or not anything is picked. */
-    boolean alwaysReadsPanel() {
+    public boolean alwaysReadsPanel() {
         return setup.transfer().panelMeter() || parting == Parting.BY_ITSELF;
     }
 

@@ -214,6 +214,7 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
      * @param groundAmps in the ground conductor
      * @param frameVolts from the set's frame to the panel's ground
      * @param neutralToGroundVolts at the panel
+     * @param atSource what a meter shows at the source's own terminals
      * @param loads in the order given
      */
     @RecordBuilder
@@ -227,7 +228,11 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
             double groundAmps,
             @Nullable Double frameVolts,
             @Nullable Double neutralToGroundVolts,
+            AtSource atSource,
             List<Served> loads) {}
+
+    /** Volts between the terminals of the source, rms. */
+    public record AtSource(double l1n, double l2n, double l1l2) {}
 
     /** Solves it by node voltages. */
     public Solution solve() {
@@ -290,6 +295,10 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
                     .groundAmps(faults.openGround ? 0 : amps(Node.FRAME, Node.PANEL_GROUND, network.cord.groundOhms))
                     .frameVolts(between(Node.FRAME, Node.PANEL_GROUND))
                     .neutralToGroundVolts(between(Node.PANEL_NEUTRAL, Node.PANEL_GROUND))
+                    .atSource(new AtSource(
+                            orZero(between(Node.SET_L1, Node.SET_NEUTRAL)),
+                            orZero(between(setHot(Node.SET_L2), Node.SET_NEUTRAL)),
+                            orZero(between(Node.SET_L1, setHot(Node.SET_L2)))))
                     .loads(List.copyOf(served))
                     .build();
         }
@@ -384,6 +393,10 @@ public record Network(Source source, Cord cord, Bonds bonds, Faults faults, List
             return Math.hypot(
                     volts.getReal(one.ordinal(), 0) - volts.getReal(other.ordinal(), 0),
                     volts.getImag(one.ordinal(), 0) - volts.getImag(other.ordinal(), 0));
+        }
+
+        private static double orZero(@Nullable Double volts) {
+            return volts == null ? 0 : volts;
         }
 
         private double amps(Node one, Node other, double ohms) {

@@ -42,9 +42,13 @@ class CasesTest {
                     new PlanningApi(new Schemas()),
                     new MeterApi(new Schemas()),
                     new UpkeepApi(new Schemas()),
+                    new RehearsalApi(new Schemas()),
                     new RotationApi(new Schemas()))
             .setControllerAdvice(new ApiProblems(new Words(new Messages())))
             .build();
+
+    /** The cases' volts are written to three places. */
+    private static final double REHEARSAL_SLACK = 6e-4;
 
     static Stream<Path> cases() throws IOException {
         try (Stream<Path> files = Files.walk(Path.of("src/test/resources/cases"))) {
@@ -71,6 +75,7 @@ class CasesTest {
             case "changeover" -> comparePlan(worked, answer);
             case "start-order" -> compareOrder(worked, answer);
             case "rotation" -> compareRotation(worked, answer);
+            case "rehearsal" -> compareRehearsal(worked, answer);
             default -> compare(expect, answer, worked.path("tolerance").asDouble(1e-6), "");
         }
     }
@@ -154,6 +159,22 @@ class CasesTest {
         assertThat(answer.path("visits").asInt()).isEqualTo(visits);
     }
 
+    /** One after the other: what came of an act stands with it, the rules by name in any order. */
+    private static void compareRehearsal(JsonNode worked, JsonNode answer) {
+        JsonNode timeline = worked.path("expect").path("timeline");
+        if (timeline.isMissingNode()) {
+            compare(worked.path("expect"), answer, 1e-6, "");
+            return;
+        }
+        assertThat(answer.path("timeline")).hasSameSizeAs(timeline);
+        for (int i = 0; i < timeline.size(); i++) {
+            compare(timeline.get(i), answer.path("timeline").get(i), 0, REHEARSAL_SLACK, "/timeline/" + i);
+        }
+        JsonNode end = worked.path("expect").path("end");
+        compare(end, answer.path("end"), 0, REHEARSAL_SLACK, "/end");
+        assertThat(ids(answer.path("end").path("destroyed"))).isEqualTo(ids(end.path("destroyed")));
+    }
+
     private static List<String> ids(JsonNode list) {
         List<String> ids = new ArrayList<>();
         list.forEach(id -> ids.add(id.asString()));
@@ -175,18 +196,26 @@ class CasesTest {
 
     /** {@code expect} is a subset: named fields equal, numbers within the relative tolerance, lists in any order. */
     private static void compare(JsonNode expect, JsonNode answer, double tolerance, String at) {
+        compare(expect, answer, tolerance, 1e-9, at);
+    }
+
+    private static void compare(JsonNode expect, JsonNode answer, double tolerance, double least, String at) {
         if (expect.isObject()) {
             expect.properties()
                     .forEach(field -> compare(
-                            field.getValue(), answer.path(field.getKey()), tolerance, at + "/" + field.getKey()));
+                            field.getValue(),
+                            answer.path(field.getKey()),
+                            tolerance,
+                            least,
+                            at + "/" + field.getKey()));
         } else if (expect.isArray()) {
             assertThat(answer).as(at).hasSameSizeAs(expect);
             for (JsonNode wanted : expect) {
-                assertThat(answer).as(at).anySatisfy(found -> compare(wanted, found, tolerance, at));
+                assertThat(answer).as(at).anySatisfy(found -> compare(wanted, found, tolerance, least, at));
             }
         } else if (expect.isNumber()) {
             assertThat(answer.isNumber()).as(at).isTrue();
-            double slack = Math.max(1e-9, Math.abs(expect.asDouble()) * tolerance);
+            double slack = Math.max(least, Math.abs(expect.asDouble()) * tolerance);
             assertThat(answer.asDouble()).as(at).isBetween(expect.asDouble() - slack, expect.asDouble() + slack);
         } else {
             assertThat(answer).as(at).isEqualTo(expect);
