@@ -537,6 +537,132 @@ document.addEventListener('alpine:init', () => {
   }));
 
   // the circuit of that name, as if its breaker had been touched
+  /* a rehearsal's meter: two points are touched, and the volts between them appear */
+  Alpine.data('probes', () => ({
+    shown: '',
+    first: null,
+
+    init() {
+      const points = this.$el.querySelector('[data-points]');
+      if (points === null) {
+        return;
+      }
+      for (const hidden of this.$el.querySelectorAll('[hidden]')) {
+        hidden.hidden = false;
+      }
+      this.shown = '—';
+    },
+
+    touch(point) {
+      const points = this.$el.closest('[data-points]');
+      if (this.first === null || this.first === point) {
+        this.first = point;
+        this.shown = point + ' – …';
+      } else {
+        const pair = [this.first, point].sort().join('');
+        const volts = { L1N: points.dataset.l1n, L2N: points.dataset.l2n, L1L2: points.dataset.l1l2, GN: points.dataset.ng }[pair];
+        // between a leg and ground a meter shows about what it shows to the neutral, as long as both are joined
+        const asNeutral = { GL1: points.dataset.l1n, GL2: points.dataset.l2n }[pair];
+        this.shown = `${this.first} – ${point}: ${volts ?? asNeutral ?? '0'} V`;
+        this.first = null;
+      }
+      for (const button of points.querySelectorAll('button')) {
+        button.setAttribute('aria-pressed', String(this.first !== null && button === this.$el));
+      }
+    },
+  }));
+
+  /* nothing is seen but what the flashlight shows: where the finger or the pointer is */
+  Alpine.data('flashlight', () => ({
+    on: sessionStorage.getItem('flashlight') === 'yes',
+
+    init() {
+      this.$el.hidden = false;
+      const world = document.querySelector('.rehearsing');
+      world?.addEventListener('pointermove', (event) => {
+        world.style.setProperty('--light-x', event.clientX + 'px');
+        world.style.setProperty('--light-y', event.clientY + 'px');
+      });
+      world?.addEventListener('focusin', (event) => {
+        const at = event.target.getBoundingClientRect();
+        world.style.setProperty('--light-x', at.x + at.width / 2 + 'px');
+        world.style.setProperty('--light-y', at.y + at.height / 2 + 'px');
+      });
+      this.apply();
+    },
+
+    get label() {
+      return this.on ? this.$el.dataset.off : this.$el.dataset.on;
+    },
+
+    toggle() {
+      this.on = !this.on;
+      sessionStorage.setItem('flashlight', this.on ? 'yes' : 'no');
+      this.apply();
+    },
+
+    apply() {
+      document.querySelector('.rehearsing')?.classList.toggle('by-flashlight', this.on);
+    },
+  }));
+
+  /* the engine's note, which drops with its hertz; only when asked for */
+  Alpine.data('engineSound', () => ({
+    on: sessionStorage.getItem('engine-sound') === 'yes',
+    audio: null,
+
+    init() {
+      this.$el.hidden = false;
+      if (this.on) {
+        this.play();
+      }
+    },
+
+    get label() {
+      return this.on ? this.$el.dataset.off : this.$el.dataset.on;
+    },
+
+    toggle() {
+      this.on = !this.on;
+      sessionStorage.setItem('engine-sound', this.on ? 'yes' : 'no');
+      if (this.on) {
+        this.play();
+      } else {
+        this.hush();
+      }
+    },
+
+    play() {
+      const world = document.querySelector('.rehearsing');
+      if (world?.dataset.sound !== 'runs') {
+        return;
+      }
+      this.audio = new AudioContext();
+      const note = this.audio.createOscillator();
+      const volume = this.audio.createGain();
+      note.type = 'sawtooth';
+      note.frequency.value = Number(world.dataset.hertz);
+      volume.gain.value = 0.05;
+      note.connect(volume).connect(this.audio.destination);
+      note.start();
+    },
+
+    hush() {
+      this.audio?.close();
+      this.audio = null;
+    },
+
+    destroy() {
+      this.hush();
+    },
+  }));
+
+  Alpine.data('prints', () => ({
+    print() {
+      window.print();
+    },
+  }));
+
   Alpine.data('finder', () => ({
     go(event) {
       const name = event.target.value.trim().toLowerCase();

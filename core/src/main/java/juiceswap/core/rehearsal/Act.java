@@ -3,6 +3,7 @@ package juiceswap.core.rehearsal;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
 import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Place;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -13,13 +14,15 @@ import org.jspecify.annotations.Nullable;
  * @param action of {@link Deed#ACTION}, else null
  * @param circuit of {@link Deed#OPEN} and {@link Deed#CLOSE}, else null
  * @param minutes of {@link Deed#WAIT}, above 0; else 0
+ * @param to of {@link Deed#WALK}, else null
  */
 public record Act(
         String word,
         Deed deed,
         @Nullable Action action,
         @Nullable String circuit,
-        double minutes) {
+        double minutes,
+        @Nullable Place to) {
 
     /** An act takes so long where nothing else is said, in minutes. */
     public static final double USUAL_MINUTES = 0.25;
@@ -36,6 +39,8 @@ public record Act(
         /** Turn a branch breaker ON, or a box's switch to the generator; picking up is the same. */
         CLOSE("close"),
         WAIT("wait"),
+        /** Only go there; of the pages, since every act is walked to anyway. */
+        WALK("walk"),
         /** Look whether the utility has power. */
         LOOK_UTILITY("look-utility"),
         /** Neutral to frame at the generator. */
@@ -66,7 +71,7 @@ public record Act(
                 : action != null
                         ? Deed.ACTION
                         : Worded.find(Deed.class, word)
-                                .filter(known -> known != Deed.ACTION)
+                                .filter(known -> known != Deed.ACTION && known != Deed.WALK)
                                 .orElse(null);
         if (deed == null) {
             throw new InvalidInput("/act", "invalid.no-act", "act", word);
@@ -78,7 +83,12 @@ public record Act(
         InvalidInput.unless(deed != Deed.WAIT || minutes != null, "/minutes", "invalid.missing");
         InvalidInput.unless(
                 minutes == null || minutes > 0 && minutes <= LONGEST_WAIT, "/minutes", "invalid.wait-minutes");
-        return new Act(word, deed, deed == Deed.ACTION ? action : null, circuit, minutes == null ? 0 : minutes);
+        return new Act(word, deed, deed == Deed.ACTION ? action : null, circuit, minutes == null ? 0 : minutes, null);
+    }
+
+    /** Going there. */
+    public static Act walk(Place to) {
+        return new Act(Deed.WALK.word(), Deed.WALK, null, null, 0, to);
     }
 
     /** A step of a changeover as an act. */

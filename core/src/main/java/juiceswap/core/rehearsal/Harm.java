@@ -190,7 +190,7 @@ final class Harm {
         enter(Kind.NO_TRIP, null, nothingTrips());
     }
 
-    private boolean groundCarries() {
+    boolean groundCarries() {
         if (!world.generatorFeeds() || world.bonds() < 2) {
             return false;
         }

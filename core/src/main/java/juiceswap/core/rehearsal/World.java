@@ -176,8 +176,17 @@ public final class World {
         if (!state.engine().running()) {
             return 0;
         }
-        double watts = fromGenerator.running(carried()).total();
-        return 62 - 2 * watts / setup.source().runningWatts();
+        return 62 - 2 * carriedWatts() / setup.source().runningWatts();
+    }
+
+    /** Watts that the generator carries, at nominal voltage. */
+    public double carriedWatts() {
+        return fromGenerator.running(carried()).total();
+    }
+
+    /** The ground wire carries part of the neutral's current. */
+    public boolean groundCarries() {
+        return harm.groundCarries();
     }
 
     /** Neutral and frame are joined in the generator, whatever its label says. */
@@ -299,6 +308,7 @@ public final class World {
             case ACTION -> action(act).place(changeover);
             case OPEN, CLOSE -> Action.PICK_UP.place(changeover);
             case WAIT -> null;
+            case WALK -> act.to();
             case LOOK_UTILITY -> Place.INDOORS;
             case MEASURE_BOND_ALONE, MEASURE_BOND_CONNECTED -> Place.GENERATOR;
         };
@@ -315,7 +325,7 @@ public final class World {
     /** Whether the hardware would let it happen now. */
     public boolean possible(Act act) {
         return switch (act.deed()) {
-            case WAIT, LOOK_UTILITY -> true;
+            case WAIT, WALK, LOOK_UTILITY -> true;
             case OPEN -> closed.contains(act.circuit()) || atLine.contains(act.circuit());
             case CLOSE -> !closed.contains(act.circuit());
             case MEASURE_BOND_ALONE, MEASURE_BOND_CONNECTED -> !state.engine().running();
@@ -373,7 +383,7 @@ public final class World {
         if (!possible) {
             return Act.USUAL_MINUTES;
         }
-        if (act.deed() == Deed.WAIT) {
+        if (act.deed() == Deed.WAIT || act.deed() == Deed.WALK) {
             return act.minutes();
         }
         if (act.deed() != Deed.ACTION) {
@@ -397,7 +407,7 @@ public final class World {
             case OPEN -> move(act, false);
             case CLOSE -> move(act, true);
             case ACTION -> apply(action(act));
-            case WAIT, LOOK_UTILITY, MEASURE_BOND_ALONE, MEASURE_BOND_CONNECTED -> {
+            case WAIT, WALK, LOOK_UTILITY, MEASURE_BOND_ALONE, MEASURE_BOND_CONNECTED -> {
                 // nothing is moved by it
             }
         }
@@ -502,7 +512,7 @@ public final class World {
                     case MEASURE_UTILITY -> atUtility();
                     default -> null;
                 };
-            case OPEN, CLOSE, WAIT -> null;
+            case OPEN, CLOSE, WAIT, WALK -> null;
         };
     }
 

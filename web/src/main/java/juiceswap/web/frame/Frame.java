@@ -38,7 +38,8 @@ import org.springframework.web.bind.annotation.ModelAttribute;
             "juiceswap.web.rotate",
             "juiceswap.web.house",
             "juiceswap.web.logbook",
-            "juiceswap.web.now"
+            "juiceswap.web.now",
+            "juiceswap.web.rehearse"
         })
 class Frame {
     private final Outages outages;

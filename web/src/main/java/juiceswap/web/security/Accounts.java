@@ -14,6 +14,7 @@ import static juiceswap.web.db.Tables.OUTAGE;
 import static juiceswap.web.db.Tables.OUTAGE_EVENT;
 import static juiceswap.web.db.Tables.PUT_ASIDE;
 import static juiceswap.web.db.Tables.READING;
+import static juiceswap.web.db.Tables.REHEARSAL;
 import static juiceswap.web.db.Tables.ROTATION_PLAN;
 import static juiceswap.web.db.Tables.SIMULATED_MONITOR;
 import static juiceswap.web.db.Tables.STREET_SENSOR;
@@ -44,6 +45,7 @@ public class Accounts {
 
     /** Tables that hang on a household directly, what hangs on another of them first. */
     private static final List<Table<?>> OF_A_HOUSEHOLD = List.of(
+            REHEARSAL,
             AUDIT,
             INVITATION,
             API_TOKEN,

@@ -110,6 +110,21 @@ class EveryViewTest extends OutageJourney {
     }
 
     @Test
+    void inARehearsal() {
+        Person ines = person(1280, 800).enter("ines");
+        lookAt(ines, "/rehearse");
+        ines.page.locator("button[value='plate-loose']").last().click();
+        ines.page.locator("[data-walk=panel] button").click();
+        ines.page.locator("[data-act=measure-panel] button").click();
+        looks.at(ines.page, "a meter in a rehearsal");
+        ines.page.locator("[data-act=main-on] button").click();
+        looks.at(ines.page, "the world stands still");
+        ines.page.locator("[data-key=done]").click();
+        ines.page.locator("form[action$='/end'] button").click();
+        looks.at(ines.page, "what is told of a rehearsal");
+    }
+
+    @Test
     void inTheChangeover() {
         Person ines = startsOutage(1280, 800);
         lookAt(ines, "/now", "/swap");

@@ -1,0 +1,218 @@
+package juiceswap.web.rehearse;
+
+import static juiceswap.web.db.Tables.REHEARSAL;
+import static juiceswap.web.exchange.Json.object;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import juiceswap.core.Worded;
+import juiceswap.core.changeover.Place;
+import juiceswap.core.household.Household;
+import juiceswap.core.rehearsal.Act;
+import juiceswap.core.rehearsal.Consequence;
+import juiceswap.core.rehearsal.Spacing.Past;
+import juiceswap.core.rehearsal.Spacing.Went;
+import juiceswap.core.rehearsal.Trouble;
+import juiceswap.web.db.tables.records.RehearsalRecord;
+import juiceswap.web.exchange.HouseholdJson;
+import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.Schemas;
+import juiceswap.web.rehearse.Practice.Slip;
+import juiceswap.web.security.Account;
+import org.jooq.DSLContext;
+import org.jooq.JSONB;
+import org.springframework.stereotype.Repository;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.JsonNode;
+
+/** The rehearsals of households, apart from the log of their outages. */
+@Repository
+public class Practices {
+    private static final int LISTED = 60;
+
+    private final DSLContext db;
+    private final Schemas schemas;
+
+    Practices(DSLContext db, Schemas schemas) {
+        this.db = db;
+        this.schemas = schemas;
+    }
+
+    /** Somebody else has acted in it since the page was shown. */
+    static final class Moved extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+    }
+
+    @Transactional
+    long begin(Account account, Household file, Trouble trouble, long seed, Way way, Instant at) {
+        return db.insertInto(REHEARSAL)
+                .set(REHEARSAL.HOUSEHOLD_ID, account.householdId())
+                .set(REHEARSAL.ACCOUNT_ID, account.id())
+                .set(REHEARSAL.WHO, account.displayName())
+                .set(REHEARSAL.TROUBLE, trouble.word())
+                .set(REHEARSAL.SEED, seed)
+                .set(REHEARSAL.WAY, way.word())
+                .set(
+                        REHEARSAL.HOUSEHOLD_FILE,
+                        JSONB.valueOf(HouseholdJson.write(file).toString()))
+                .set(REHEARSAL.BEGAN_AT, at.atOffset(ZoneOffset.UTC))
+                .returning(REHEARSAL.ID)
+                .fetchSingle(REHEARSAL.ID);
+    }
+
+    Optional<Practice> find(long householdId, long id) {
+        return db.selectFrom(REHEARSAL)
+                .where(REHEARSAL.ID.eq(id), REHEARSAL.HOUSEHOLD_ID.eq(householdId))
+                .fetchOptional(this::practice);
+    }
+
+    /**
+     * Writes how it stands now.
+     *
+     * @param seen acts that the page showed; {@link Moved} when there are others by now
+     */
+    @Transactional
+    void keep(Practice practice, int seen) {
+        int kept = db.update(REHEARSAL)
+                .set(
+                        REHEARSAL.ACTS,
+                        json(practice.acts().stream().map(Practices::of).toList()))
+                .set(
+                        REHEARSAL.SLIPS,
+                        json(practice.slips().stream().map(Practices::of).toList()))
+                .set(REHEARSAL.SEEN, practice.seen())
+                .set(REHEARSAL.HINTS, practice.hints())
+                .where(
+                        REHEARSAL.ID.eq(practice.id()),
+                        REHEARSAL.ENDED_AT.isNull(),
+                        org.jooq
+                                .impl
+                                .DSL
+                                .field("jsonb_array_length({0})", Integer.class, REHEARSAL.ACTS)
+                                .eq(seen))
+                .execute();
+        if (kept == 0) {
+            throw new Moved();
+        }
+    }
+
+    @Transactional
+    void end(Practice practice, Went went, Instant at) {
+        db.update(REHEARSAL)
+                .set(REHEARSAL.ENDED_AT, at.atOffset(ZoneOffset.UTC))
+                .set(REHEARSAL.WENT, went.name().toLowerCase(Locale.ROOT))
+                .where(REHEARSAL.ID.eq(practice.id()), REHEARSAL.ENDED_AT.isNull())
+                .execute();
+    }
+
+    /**
+     * One that was gone through, or is going on.
+     *
+     * @param went null while it is going on
+     */
+    public record Line(long id, String who, Trouble trouble, Way way, Instant beganAt, boolean ended, String went) {
+        /** The word of how much help there was. */
+        public String help() {
+            return way.word();
+        }
+    }
+
+    /** The latest of this household's, newest first. */
+    public List<Line> latest(long householdId) {
+        return db.selectFrom(REHEARSAL)
+                .where(REHEARSAL.HOUSEHOLD_ID.eq(householdId))
+                .orderBy(REHEARSAL.ID.desc())
+                .limit(LISTED)
+                .fetch(row -> new Line(
+                        row.getId(),
+                        row.getWho(),
+                        Worded.of(Trouble.class, row.getTrouble()),
+                        Worded.of(Way.class, row.getWay()),
+                        row.getBeganAt().toInstant(),
+                        row.getEndedAt() != null,
+                        row.getWent() == null ? "" : row.getWent()));
+    }
+
+    /** What was gone through so far, by what it was about, oldest first. */
+    Map<Trouble, List<Past>> past(long householdId) {
+        Map<Trouble, List<Past>> past = new EnumMap<>(Trouble.class);
+        db.select(REHEARSAL.TROUBLE, REHEARSAL.ENDED_AT, REHEARSAL.WENT)
+                .from(REHEARSAL)
+                .where(REHEARSAL.HOUSEHOLD_ID.eq(householdId), REHEARSAL.WENT.isNotNull())
+                .orderBy(REHEARSAL.ID)
+                .forEach(row -> past.computeIfAbsent(Worded.of(Trouble.class, row.value1()), about -> new ArrayList<>())
+                        .add(new Past(
+                                LocalDate.ofInstant(row.value2().toInstant(), ZoneId.systemDefault()),
+                                Went.valueOf(row.value3().toUpperCase(Locale.ROOT)))));
+        return past;
+    }
+
+    private Practice practice(RehearsalRecord row) {
+        List<Act> acts = new ArrayList<>();
+        read(row.getActs()).forEach(act -> acts.add(act(act)));
+        List<Slip> slips = new ArrayList<>();
+        for (JsonNode slip : read(row.getSlips())) {
+            List<Consequence> came = new ArrayList<>();
+            slip.path("came")
+                    .forEach(one -> came.add(new Consequence(
+                            Worded.of(Consequence.Kind.class, one.path("code").asString()),
+                            Json.text(one, "circuit"))));
+            slips.add(new Slip(slip.path("minutes").asDouble(), act(slip.path("act")), came));
+        }
+        return new Practice(
+                row.getId(),
+                row.getWho(),
+                Worded.of(Trouble.class, row.getTrouble()),
+                row.getSeed(),
+                Worded.of(Way.class, row.getWay()),
+                HouseholdJson.read(read(row.getHouseholdFile()), schemas),
+                List.copyOf(acts),
+                List.copyOf(slips),
+                row.getSeen(),
+                row.getHints(),
+                row.getBeganAt().toInstant(),
+                row.getEndedAt() == null ? null : row.getEndedAt().toInstant());
+    }
+
+    private static JsonNode read(JSONB json) {
+        return Json.MAPPER.readTree(json.data());
+    }
+
+    private static JSONB json(Object value) {
+        return JSONB.valueOf(Json.MAPPER.writeValueAsString(value));
+    }
+
+    private static Act act(JsonNode json) {
+        String to = Json.text(json, "to");
+        return to == null
+                ? Act.of(json.path("act").asString(), Json.text(json, "circuit"), Json.number(json, "minutes"))
+                : Act.walk(Worded.of(Place.class, to));
+    }
+
+    private static Map<String, Object> of(Act act) {
+        Place to = act.to();
+        return object(
+                "act",
+                act.word(),
+                "circuit",
+                act.circuit(),
+                "minutes",
+                act.minutes() > 0 ? act.minutes() : null,
+                "to",
+                to == null ? null : to.word());
+    }
+
+    private static Map<String, Object> of(Slip slip) {
+        List<Object> came = new ArrayList<>();
+        slip.consequences().forEach(one -> came.add(object("code", one.kind().word(), "circuit", one.circuit())));
+        return object("minutes", slip.minutes(), "act", of(slip.act()), "came", came);
+    }
+}

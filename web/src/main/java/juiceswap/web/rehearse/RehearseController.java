@@ -1,0 +1,281 @@
+package juiceswap.web.rehearse;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ThreadLocalRandom;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
+import juiceswap.core.changeover.Place;
+import juiceswap.core.household.Household;
+import juiceswap.core.rehearsal.Act;
+import juiceswap.core.rehearsal.Rehearsal.Entry;
+import juiceswap.core.rehearsal.Spacing;
+import juiceswap.core.rehearsal.Trouble;
+import juiceswap.web.household.Households;
+import juiceswap.web.rehearse.Practice.Slip;
+import juiceswap.web.rehearse.Practice.Walked;
+import juiceswap.web.security.Account;
+import juiceswap.web.words.InUse;
+import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Rehearsing: what it is to be about, the world in which it happens, and what is told of it afterwards. */
+@Controller
+@RequestMapping("/rehearse")
+class RehearseController {
+    /** Far more than anybody does in one evening. */
+    private static final int MOST_ACTS = 400;
+
+    /** Stands for any trouble that fits, chosen by chance and not told. */
+    private static final String SURPRISE = "surprise";
+
+    private static final long SEEDS = 10_000;
+
+    private final Practices practices;
+    private final RehearsePages pages;
+    private final Households households;
+    private final Words words;
+    private final Clock clock;
+
+    RehearseController(Practices practices, RehearsePages pages, Households households, Words words, Clock clock) {
+        this.practices = practices;
+        this.pages = pages;
+        this.households = households;
+        this.words = words;
+        this.clock = clock;
+    }
+
+    /**
+     * What can be rehearsed.
+     *
+     * @param word of the trouble
+     * @param due it comes next, or is due again
+     */
+    public record Choice(String word, @Nullable String again, String last, boolean due) {}
+
+    @GetMapping
+    String choose(@AuthenticationPrincipal Account account, Model model) {
+        Household household = household(account);
+        Map<Trouble, List<Spacing.Past>> past = practices.past(account.householdId());
+        LocalDate today = LocalDate.now(clock);
+        List<Choice> choices = new ArrayList<>();
+        for (Trouble trouble : Trouble.of(household.setup())) {
+            List<Spacing.Past> gone = past.getOrDefault(trouble, List.of());
+            LocalDate again = gone.isEmpty() ? null : Spacing.next(gone);
+            choices.add(new Choice(
+                    trouble.word(),
+                    again == null ? null : InUse.measures().date(again),
+                    gone.isEmpty()
+                            ? ""
+                            : gone.get(gone.size() - 1).went().name().toLowerCase(java.util.Locale.ROOT),
+                    again != null && !again.isAfter(today)));
+        }
+        model.addAttribute("choices", choices);
+        model.addAttribute("next", next(household, past, today).word());
+        model.addAttribute("past", practices.latest(account.householdId()));
+        return "rehearse/choose";
+    }
+
+    /** What is due again first, the longest overdue before the rest; then what nobody has done; then what comes next. */
+    private static Trouble next(Household household, Map<Trouble, List<Spacing.Past>> past, LocalDate today) {
+        List<Trouble> fitting = Trouble.of(household.setup());
+        Map<Trouble, LocalDate> again = new EnumMap<>(Trouble.class);
+        past.forEach((trouble, gone) -> again.put(trouble, Spacing.next(gone)));
+        Optional<Trouble> soonest = fitting.stream()
+                .filter(again::containsKey)
+                .min(Comparator.comparing(trouble -> again.getOrDefault(trouble, LocalDate.MAX)));
+        Optional<Trouble> fresh =
+                fitting.stream().filter(trouble -> !again.containsKey(trouble)).findFirst();
+        return soonest.filter(
+                        trouble -> !again.getOrDefault(trouble, LocalDate.MAX).isAfter(today))
+                .or(() -> fresh)
+                .or(() -> soonest)
+                .orElse(Trouble.DARK_HOUSE);
+    }
+
+    @PostMapping("/start")
+    String start(
+            @AuthenticationPrincipal Account account,
+            @RequestParam String trouble,
+            @RequestParam(defaultValue = "by-heart") String way,
+            @RequestParam(defaultValue = "") String seed,
+            RedirectAttributes told) {
+        Household household = household(account);
+        List<Trouble> fitting = Trouble.of(household.setup());
+        Trouble about = trouble.equals(SURPRISE)
+                ? fitting.get(ThreadLocalRandom.current().nextInt(fitting.size()))
+                : Worded.find(Trouble.class, trouble).filter(fitting::contains).orElse(null);
+        Way how = Worded.find(Way.class, way).orElse(null);
+        Long number = seed.isBlank() ? (Long) ThreadLocalRandom.current().nextLong(SEEDS) : number(seed.strip());
+        if (about == null || how == null || number == null) {
+            told.addFlashAttribute("refused", words.say("rehearse.no-such"));
+            return "redirect:/rehearse";
+        }
+        return "redirect:/rehearse/" + practices.begin(account, household, about, number, how, clock.instant());
+    }
+
+    private static @Nullable Long number(String typed) {
+        return typed.matches("[0-9]{1,9}") ? (Long) Long.parseLong(typed) : null;
+    }
+
+    @GetMapping("/{id}")
+    String show(
+            @AuthenticationPrincipal Account account,
+            @PathVariable long id,
+            @RequestParam(defaultValue = "false") boolean hint,
+            Model model) {
+        Practice practice = practice(account, id);
+        Walked walked = practice.walked();
+        model.addAttribute("world", pages.page(practice, walked, hint && practice.hints() > 0));
+        if (practice.endedAt() == null) {
+            return "rehearse/world";
+        }
+        Map<Trouble, List<Spacing.Past>> past = practices.past(account.householdId());
+        List<Spacing.Past> gone = past.getOrDefault(practice.trouble(), List.of());
+        model.addAttribute("debrief", pages.debrief(practice, walked));
+        model.addAttribute("who", practice.who());
+        model.addAttribute("again", gone.isEmpty() ? null : InUse.measures().date(Spacing.next(gone)));
+        return "rehearse/debrief";
+    }
+
+    @PostMapping("/{id}/act")
+    String act(
+            @AuthenticationPrincipal Account account,
+            @PathVariable long id,
+            @RequestParam int count,
+            @RequestParam String act,
+            @RequestParam(required = false) @Nullable String circuit,
+            @RequestParam(required = false) @Nullable Double minutes,
+            @RequestParam(required = false) @Nullable String to,
+            RedirectAttributes told) {
+        Practice practice = practice(account, id);
+        Act wanted;
+        try {
+            wanted = to == null ? Act.of(act, circuit, minutes) : Act.walk(Worded.of(Place.class, to));
+            InvalidInput.unless(
+                    circuit == null || practice.household().setup().find(circuit) != null,
+                    "/circuit",
+                    "invalid.missing");
+        } catch (InvalidInput unknown) {
+            throw new ResponseStatusException(HttpStatus.BAD_REQUEST);
+        }
+        List<Act> acts = new ArrayList<>(practice.acts());
+        if (acts.size() >= MOST_ACTS) {
+            told.addFlashAttribute("refused", words.say("rehearse.long-enough"));
+            return back(id);
+        }
+        acts.add(wanted);
+        // to act again is to go on
+        return keep(with(practice, acts, practice.slips(), practice.acts().size(), practice.hints()), count, told, "");
+    }
+
+    /** Takes the last act back: what came of it counts all the same. */
+    @PostMapping("/{id}/back")
+    String takeBack(
+            @AuthenticationPrincipal Account account,
+            @PathVariable long id,
+            @RequestParam int count,
+            RedirectAttributes told) {
+        Practice practice = practice(account, id);
+        if (practice.acts().isEmpty()) {
+            return back(id);
+        }
+        List<Entry> entries = practice.walked().entries();
+        Entry last = entries.get(entries.size() - 1);
+        List<Slip> slips = new ArrayList<>(practice.slips());
+        if (!last.consequences().isEmpty()) {
+            slips.add(new Slip(last.at(), last.act(), last.consequences()));
+        }
+        List<Act> acts = practice.acts().subList(0, practice.acts().size() - 1);
+        return keep(with(practice, acts, slips, acts.size(), practice.hints()), count, told, "");
+    }
+
+    /** Lets the world go on after something came of an act. */
+    @PostMapping("/{id}/on")
+    String goOn(
+            @AuthenticationPrincipal Account account,
+            @PathVariable long id,
+            @RequestParam int count,
+            RedirectAttributes told) {
+        Practice practice = practice(account, id);
+        Practice seen = with(
+                practice, practice.acts(), practice.slips(), practice.acts().size(), practice.hints());
+        return keep(seen, count, told, "");
+    }
+
+    @PostMapping("/{id}/hint")
+    String hint(
+            @AuthenticationPrincipal Account account,
+            @PathVariable long id,
+            @RequestParam int count,
+            RedirectAttributes told) {
+        Practice practice = practice(account, id);
+        Practice helped = with(practice, practice.acts(), practice.slips(), practice.seen(), practice.hints() + 1);
+        return keep(helped, count, told, "?hint=true");
+    }
+
+    @PostMapping("/{id}/end")
+    String end(@AuthenticationPrincipal Account account, @PathVariable long id) {
+        Practice practice = practice(account, id);
+        practices.end(practice, practice.went(practice.walked()), clock.instant());
+        return back(id);
+    }
+
+    private String keep(Practice practice, int count, RedirectAttributes told, String query) {
+        try {
+            practices.keep(practice, count);
+        } catch (Practices.Moved moved) {
+            told.addFlashAttribute("conflict", words.say("rehearse.moved"));
+        }
+        return back(practice.id()) + query;
+    }
+
+    private static Practice with(Practice old, List<Act> acts, List<Slip> slips, int seen, int hints) {
+        return new Practice(
+                old.id(),
+                old.who(),
+                old.trouble(),
+                old.seed(),
+                old.way(),
+                old.household(),
+                List.copyOf(acts),
+                List.copyOf(slips),
+                seen,
+                hints,
+                old.beganAt(),
+                old.endedAt());
+    }
+
+    private static String back(long id) {
+        return "redirect:/rehearse/" + id;
+    }
+
+    private Practice practice(Account account, long id) {
+        return practices
+                .find(account.householdId(), id)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    private Household household(Account account) {
+        return households
+                .file(account.householdId())
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+}

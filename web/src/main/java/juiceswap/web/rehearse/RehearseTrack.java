@@ -1,0 +1,147 @@
+package juiceswap.web.rehearse;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.DoubleFunction;
+import juiceswap.core.changeover.Place;
+import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.Planner;
+import juiceswap.core.rehearsal.Act;
+import juiceswap.core.rehearsal.Rehearsal.Entry;
+import juiceswap.core.rehearsal.World;
+import juiceswap.web.rehearse.Practice.Walked;
+import juiceswap.web.rehearse.RehearsePages.Dot;
+import juiceswap.web.rehearse.RehearsePages.Tick;
+import juiceswap.web.rehearse.RehearsePages.Track;
+import org.jspecify.annotations.Nullable;
+
+/** Draws where somebody was while rehearsing, and the least possible way beside it. */
+final class RehearseTrack {
+    private static final double WIDTH = 1000;
+    private static final double ROW = 40;
+    private static final double TOP = 20;
+    private static final int TICKS = 5;
+    private static final double LEAST_BESIDE = 7;
+
+    private RehearseTrack() {}
+
+    static Track of(Walked walked, int[] numbers, DoubleFunction<String> clock) {
+        World least = leastWay(walked);
+        double until = Math.max(1, Math.max(walked.world().minutes(), least == null ? 0 : least.minutes()));
+        Line own = new Line(until, 0);
+        World again = new World(
+                walked.changeover(),
+                walked.scenario().goal(),
+                walked.scenario().begins(),
+                walked.scenario().script());
+        List<Dot> dots = new ArrayList<>();
+        String feedsFrom = "";
+        for (int i = 0; i < walked.entries().size(); i++) {
+            Entry entry = walked.entries().get(i);
+            own.act(again, entry.act());
+            String mark = entry.consequences().stream()
+                            .anyMatch(one -> Practice.harms(one.kind().severity()))
+                    ? "hurt"
+                    : numbers[i] > 0 ? "rule" : "";
+            dots.add(new Dot(own.x(again.minutes()), own.y(again.place()), mark, numbers[i]));
+            if (feedsFrom.isEmpty() && again.generatorFeeds()) {
+                feedsFrom = text(own.x(again.minutes()));
+            }
+        }
+        List<Tick> ticks = new ArrayList<>();
+        for (int i = 0; i <= TICKS; i++) {
+            ticks.add(new Tick(WIDTH * i / TICKS, clock.apply(until * i / TICKS)));
+        }
+        return new Track(own.path(), least == null ? "" : leastPath(walked, until), dots, ticks, feedsFrom);
+    }
+
+    private static @Nullable World leastWay(Walked walked) {
+        World world = soundWorld(walked);
+        Plan plan = plan(walked, world);
+        if (plan.refused() != null) {
+            return null;
+        }
+        plan.steps().forEach(step -> world.perform(Act.of(step.action(), step.circuit())));
+        return world;
+    }
+
+    private static String leastPath(Walked walked, double until) {
+        World world = soundWorld(walked);
+        Line line = new Line(until, LEAST_BESIDE);
+        plan(walked, world).steps().forEach(step -> line.act(world, Act.of(step.action(), step.circuit())));
+        return line.path();
+    }
+
+    private static World soundWorld(Walked walked) {
+        return new World(
+                walked.changeover(),
+                walked.scenario().goal(),
+                walked.scenario().begins(),
+                walked.scenario().script().withoutFaults());
+    }
+
+    private static Plan plan(Walked walked, World world) {
+        return new Planner(walked.changeover(), walked.scenario().goal()).plan(world.state());
+    }
+
+    private static String text(double value) {
+        return String.format(Locale.ROOT, "%.1f", value);
+    }
+
+    /** From one place to the next as the minutes pass. */
+    private static final class Line {
+        private final double until;
+        private final double beside;
+        private final StringBuilder points = new StringBuilder();
+        private @Nullable Place from;
+
+        Line(double until, double beside) {
+            this.until = until;
+            this.beside = beside;
+        }
+
+        void act(World world, Act act) {
+            double left = world.minutes();
+            Place here = from;
+            world.perform(act);
+            Place there = world.place();
+            if (here != null && there != null && here != there) {
+                double walk = here.outside() == there.outside() ? 0.5 : 2;
+                point(left, here);
+                point(left + walk, there);
+            } else if (here == null && there != null) {
+                point(left, there);
+            }
+            point(world.minutes(), there);
+            from = there;
+        }
+
+        private void point(double minutes, @Nullable Place place) {
+            points.append(text(x(minutes)))
+                    .append(',')
+                    .append(text(y(place) + beside))
+                    .append(' ');
+        }
+
+        double x(double minutes) {
+            return WIDTH * minutes / until;
+        }
+
+        double y(@Nullable Place place) {
+            int row = place == null
+                    ? 0
+                    : switch (place) {
+                        case INDOORS -> 0;
+                        case PANEL -> 1;
+                        case INLET -> 2;
+                        case GENERATOR -> 3;
+                    };
+            return TOP + ROW * row;
+        }
+
+        String path() {
+            return points.toString().trim();
+        }
+    }
+}
