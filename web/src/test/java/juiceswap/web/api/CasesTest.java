@@ -8,7 +8,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
 import juiceswap.core.changeover.Action;
@@ -43,6 +45,7 @@ class CasesTest {
                     new MeterApi(new Schemas()),
                     new UpkeepApi(new Schemas()),
                     new RehearsalApi(new Schemas()),
+                    new LearnApi(new Schemas()),
                     new RotationApi(new Schemas()))
             .setControllerAdvice(new ApiProblems(new Words(new Messages())))
             .build();
@@ -51,7 +54,7 @@ class CasesTest {
     private static final double REHEARSAL_SLACK = 6e-4;
 
     static Stream<Path> cases() throws IOException {
-        try (Stream<Path> files = Files.walk(Path.of("src/test/resources/cases"))) {
+        try (Stream<Path> files = Files.walk(Path.of(System.getProperty("cases", "src/test/resources/cases")))) {
             return files.filter(file -> file.toString().endsWith(".json")).sorted().toList().stream();
         }
     }
@@ -76,6 +79,7 @@ class CasesTest {
             case "start-order" -> compareOrder(worked, answer);
             case "rotation" -> compareRotation(worked, answer);
             case "rehearsal" -> compareRehearsal(worked, answer);
+            case "learn" -> compareLearned(worked.path("truth"), answer);
             default -> compare(expect, answer, worked.path("tolerance").asDouble(1e-6), "");
         }
     }
@@ -173,6 +177,55 @@ class CasesTest {
         JsonNode end = worked.path("expect").path("end");
         compare(end, answer.path("end"), 0, REHEARSAL_SLACK, "/end");
         assertThat(ids(answer.path("end").path("destroyed"))).isEqualTo(ids(end.path("destroyed")));
+    }
+
+    /**
+     * Against what really was in the simulated house: running within 10 % or 40 W, duty within 10 points, nine of ten starts
+     * by themselves found with the right circuit, and nothing that never ran.
+     */
+    private static void compareLearned(JsonNode truth, JsonNode answer) {
+        Map<String, JsonNode> learned = new HashMap<>();
+        answer.path("circuits").forEach(one -> learned.put(one.path("circuit").asString(), one));
+        for (JsonNode really : truth.path("circuits")) {
+            String id = really.path("circuit").asString();
+            List<String> judged = Json.texts(really, "judge");
+            JsonNode found = learned.get(id);
+            if (judged.isEmpty()) {
+                continue;
+            }
+            assertThat(found).as(id).isNotNull();
+            double watts = really.path("runningWatts").asDouble();
+            assertThat(found.path("runningWatts").asDouble())
+                    .as(id)
+                    .isCloseTo(watts, within(Math.max(40, 0.1 * watts)));
+            if (judged.contains("duty")) {
+                double duty = found.path("dutyPercent").asDouble(-100);
+                assertThat(really.path("dutyPercent"))
+                        .as(id + " " + duty)
+                        .anySatisfy(one -> assertThat(one.asDouble()).isCloseTo(duty, within(10.0)));
+            }
+        }
+        truth.path("never").forEach(id -> assertThat(learned).doesNotContainKey(id.asString()));
+        int cycles = 0;
+        int right = 0;
+        for (JsonNode start : truth.path("starts")) {
+            if (start.get(2).asInt() == 1) {
+                cycles++;
+                JsonNode found = learned.get(start.get(1).asString());
+                right += found != null && hasStart(found, start.get(0).asDouble()) ? 1 : 0;
+            }
+        }
+        assertThat(right).as("of " + cycles).isGreaterThanOrEqualTo((int) Math.ceil(0.9 * cycles));
+    }
+
+    private static boolean hasStart(JsonNode circuit, double at) {
+        for (JsonNode one : circuit.path("evidence")) {
+            boolean start = !one.path("kind").asString().equals("opened");
+            if (start && Math.abs(one.path("at").asDouble() - at) <= 5) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private static List<String> ids(JsonNode list) {
