@@ -39,6 +39,7 @@ import org.springframework.web.bind.annotation.ModelAttribute;
             "juiceswap.web.house",
             "juiceswap.web.logbook",
             "juiceswap.web.now",
+            "juiceswap.web.print",
             "juiceswap.web.rehearse"
         })
 class Frame {

@@ -41,11 +41,13 @@ import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.SwapService;
+import juiceswap.web.print.Sheets;
 import juiceswap.web.rotate.Rotations;
 import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Role;
 import juiceswap.web.swap.SwapPages;
+import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -73,6 +75,7 @@ class NowController {
     private final Rotations rotations;
     private final LivingPages pages;
     private final MeasuredLoads loads;
+    private final Sheets sheets;
     private final Words words;
     private final Clock clock;
 
@@ -83,6 +86,7 @@ class NowController {
             Rotations rotations,
             LivingPages pages,
             MeasuredLoads loads,
+            Sheets sheets,
             Words words,
             Clock clock) {
         this.households = households;
@@ -91,6 +95,7 @@ class NowController {
         this.rotations = rotations;
         this.pages = pages;
         this.loads = loads;
+        this.sheets = sheets;
         this.words = words;
         this.clock = clock;
     }
@@ -126,6 +131,11 @@ class NowController {
         }
         if (swap.current(account).isEmpty()) {
             model.addAttribute("first", households.firstSteps(account.householdId(), file));
+            model.addAttribute(
+                    "cardOutOfDate",
+                    sheets.outOfDate(account.householdId(), file)
+                            .map(InUse.measures()::date)
+                            .orElse(null));
             return calm(file, wished(file, season, ticked, pickUp), model);
         }
         Life life = rotations.life(account).orElse(null);
