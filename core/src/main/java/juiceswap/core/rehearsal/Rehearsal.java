@@ -1,5 +1,6 @@
 package juiceswap.core.rehearsal;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -46,6 +47,7 @@ public record Rehearsal(List<Entry> timeline, End end) {
      * @param minutesUnseen the generator carried something long after the utility was back
      * @param best the least that it takes, or null where no plan leads there
      */
+    @RecordBuilder
     public record End(
             SwapState state,
             List<String> on,

@@ -246,18 +246,19 @@ public final class World {
 
     /** How it all came out. */
     public End end(Rehearsal.@Nullable Best best) {
-        return new End(
-                state,
-                closed().stream().map(Circuit::id).toList(),
-                idleMinutes(),
-                now,
-                walks,
-                harm.counts(),
-                List.copyOf(harm.destroyed()),
-                minutesDark,
-                minutesUnseen,
-                new Planner(changeover, goal).reached(state),
-                best);
+        return RehearsalEndBuilder.builder()
+                .state(state)
+                .on(closed().stream().map(Circuit::id).toList())
+                .idleMinutes(idleMinutes())
+                .minutes(now)
+                .walks(walks)
+                .counts(harm.counts())
+                .destroyed(List.copyOf(harm.destroyed()))
+                .minutesDark(minutesDark)
+                .minutesUnseen(minutesUnseen)
+                .reached(new Planner(changeover, goal).reached(state))
+                .best(best)
+                .build();
     }
 
     // ---- acts

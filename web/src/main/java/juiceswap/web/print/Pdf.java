@@ -4,7 +4,9 @@ import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
@@ -14,24 +16,7 @@ import org.thymeleaf.context.Context;
 class Pdf {
     /** What the fonts that every reader of PDF has don't know, in letters that they do. */
     private static final Map<String, String> IN_LETTERS = Map.of(
-            "\u2060",
-            "",
-            "→",
-            "to",
-            "Ω",
-            "ohm",
-            "−",
-            "-",
-            "≤",
-            "at most",
-            "≥",
-            "at least",
-            "△",
-            "!",
-            "✓",
-            "x",
-            "\u202f",
-            " ");
+            "\u2060", "", "→", "to", "Ω", "ohm", "−", "-", "≤", "&lt;=", "≥", ">=", "△", "!", "✓", "x", "\u202f", " ");
 
     private final ITemplateEngine templates;
 
@@ -56,10 +41,23 @@ class Pdf {
         }
     }
 
+    /** The sheet's own style, with the size of paper and what stands at the foot of each page. */
+    private static String style(String template, String whose, Paper paper) {
+        try {
+            return new ClassPathResource(template + ".css")
+                    .getContentAsString(StandardCharsets.UTF_8)
+                    .replace("$paper", paper.css())
+                    .replace("$whose", whose.replaceAll("[\"\\\\<>&\n]", " "));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The template with that name and the style beside it; {@code whose} of the model stands at the foot. */
     byte[] of(String template, Map<String, Object> model, Paper paper) {
         Context context = new Context();
         context.setVariables(model);
-        context.setVariable("paper", paper.css());
+        context.setVariable("style", style(template, String.valueOf(model.get("whose")), paper));
         String html = templates.process(template, context);
         for (Map.Entry<String, String> letter : IN_LETTERS.entrySet()) {
             html = html.replace(letter.getKey(), letter.getValue());

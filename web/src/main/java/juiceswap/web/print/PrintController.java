@@ -29,6 +29,8 @@ import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -379,8 +381,16 @@ class PrintController {
     private Map<String, Object> model(Household household) {
         Map<String, Object> model = new HashMap<>();
         model.put("name", household.name());
-        model.put("date", InUse.measures().date(LocalDate.now(clock)));
-        model.put("version", Sheets.version(household));
+        model.put(
+                "whose",
+                words.say(
+                        "print.whose",
+                        "name",
+                        household.name(),
+                        "date",
+                        InUse.measures().date(LocalDate.now(clock)),
+                        "version",
+                        Sheets.version(household)));
         return model;
     }
 
@@ -395,7 +405,9 @@ class PrintController {
     private static ResponseEntity<byte[]> send(byte[] made, String name) {
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_PDF)
-                .header("Content-Disposition", "inline; filename=\"" + name + "\"")
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.inline().filename(name).build().toString())
                 .body(made);
     }
 

@@ -1,5 +1,6 @@
 package juiceswap.web.rehearse;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -23,6 +24,7 @@ import org.jspecify.annotations.Nullable;
  * @param seen so many acts were looked at; something that came of a later one stops the world
  * @param hints that were asked for
  */
+@RecordBuilder
 record Practice(
         long id,
         String who,
@@ -43,6 +45,23 @@ record Practice(
      * @param minutes when it was done
      */
     record Slip(double minutes, Act act, List<Consequence> consequences) {}
+
+    /** The same with other acts, slips, acts seen and hints. */
+    Practice with(List<Act> otherActs, List<Slip> otherSlips, int nowSeen, int nowHints) {
+        return new Practice(
+                id,
+                who,
+                trouble,
+                seed,
+                way,
+                household,
+                List.copyOf(otherActs),
+                List.copyOf(otherSlips),
+                nowSeen,
+                nowHints,
+                beganAt,
+                endedAt);
+    }
 
     Scenario scenario() {
         return Scenario.of(trouble, seed, household.setup(), household.outage());

@@ -167,19 +167,20 @@ public class Practices {
                             Json.text(one, "circuit"))));
             slips.add(new Slip(slip.path("minutes").asDouble(), act(slip.path("act")), came));
         }
-        return new Practice(
-                row.getId(),
-                row.getWho(),
-                Worded.of(Trouble.class, row.getTrouble()),
-                row.getSeed(),
-                Worded.of(Way.class, row.getWay()),
-                HouseholdJson.read(read(row.getHouseholdFile()), schemas),
-                List.copyOf(acts),
-                List.copyOf(slips),
-                row.getSeen(),
-                row.getHints(),
-                row.getBeganAt().toInstant(),
-                row.getEndedAt() == null ? null : row.getEndedAt().toInstant());
+        return PracticeBuilder.builder()
+                .id(row.getId())
+                .who(row.getWho())
+                .trouble(Worded.of(Trouble.class, row.getTrouble()))
+                .seed(row.getSeed())
+                .way(Worded.of(Way.class, row.getWay()))
+                .household(HouseholdJson.read(read(row.getHouseholdFile()), schemas))
+                .acts(List.copyOf(acts))
+                .slips(List.copyOf(slips))
+                .seen(row.getSeen())
+                .hints(row.getHints())
+                .beganAt(row.getBeganAt().toInstant())
+                .endedAt(row.getEndedAt() == null ? null : row.getEndedAt().toInstant())
+                .build();
     }
 
     private static JsonNode read(JSONB json) {

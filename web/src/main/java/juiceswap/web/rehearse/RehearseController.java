@@ -183,7 +183,7 @@ class RehearseController {
         }
         acts.add(wanted);
         // to act again is to go on
-        return keep(with(practice, acts, practice.slips(), practice.acts().size(), practice.hints()), count, told, "");
+        return keep(practice.with(acts, practice.slips(), practice.acts().size(), practice.hints()), count, told, "");
     }
 
     /** Takes the last act back: what came of it counts all the same. */
@@ -204,7 +204,7 @@ class RehearseController {
             slips.add(new Slip(last.at(), last.act(), last.consequences()));
         }
         List<Act> acts = practice.acts().subList(0, practice.acts().size() - 1);
-        return keep(with(practice, acts, slips, acts.size(), practice.hints()), count, told, "");
+        return keep(practice.with(acts, slips, acts.size(), practice.hints()), count, told, "");
     }
 
     /** Lets the world go on after something came of an act. */
@@ -215,8 +215,8 @@ class RehearseController {
             @RequestParam int count,
             RedirectAttributes told) {
         Practice practice = practice(account, id);
-        Practice seen = with(
-                practice, practice.acts(), practice.slips(), practice.acts().size(), practice.hints());
+        Practice seen =
+                practice.with(practice.acts(), practice.slips(), practice.acts().size(), practice.hints());
         return keep(seen, count, told, "");
     }
 
@@ -227,7 +227,7 @@ class RehearseController {
             @RequestParam int count,
             RedirectAttributes told) {
         Practice practice = practice(account, id);
-        Practice helped = with(practice, practice.acts(), practice.slips(), practice.seen(), practice.hints() + 1);
+        Practice helped = practice.with(practice.acts(), practice.slips(), practice.seen(), practice.hints() + 1);
         return keep(helped, count, told, "?hint=true");
     }
 
@@ -245,22 +245,6 @@ class RehearseController {
             told.addFlashAttribute("conflict", words.say("rehearse.moved"));
         }
         return back(practice.id()) + query;
-    }
-
-    private static Practice with(Practice old, List<Act> acts, List<Slip> slips, int seen, int hints) {
-        return new Practice(
-                old.id(),
-                old.who(),
-                old.trouble(),
-                old.seed(),
-                old.way(),
-                old.household(),
-                List.copyOf(acts),
-                List.copyOf(slips),
-                seen,
-                hints,
-                old.beganAt(),
-                old.endedAt());
     }
 
     private static String back(long id) {

@@ -83,6 +83,7 @@ public record RehearsePage(
      * @param ground the ground wire carries current
      * @param lit the panel has power
      */
+    @RecordBuilder
     public record View(
             boolean street,
             boolean danger,

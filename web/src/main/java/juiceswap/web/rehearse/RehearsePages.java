@@ -1,5 +1,6 @@
 package juiceswap.web.rehearse;
 
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -432,32 +433,37 @@ class RehearsePages {
         Solution solution = world.solution();
         double watts = world.carriedWatts();
         boolean seesHouse = stopped || place == Place.PANEL;
-        return new View(
-                state.utilityLive(),
-                backfeeds && !state.utilityLive(),
-                walked.changeover().has(Action.MAIN_ON),
-                walked.changeover().parting() == Parting.HANDLE ? state.handle() == Handle.UTILITY : state.mainOn(),
-                walked.changeover().parting() == Parting.HANDLE
-                        ? state.handle() == Handle.GENERATOR
-                        : walked.changeover().parting() != Parting.PLATE || state.inputOn(),
-                feeds || world.utilityFeeds(),
-                running && state.outputOn() && state.cordAtGenerator(),
-                state.cordAtHouse(),
-                state.cordAtGenerator(),
-                running,
-                state.outputOn(),
-                feeds && world.groundCarries(),
-                seesHouse,
-                stopped || place == Place.GENERATOR,
-                stopped || place == Place.INDOORS || place.outside(),
-                state.engine().word(),
-                state.bond().word(),
-                figure(world.hertz()),
-                String.valueOf(Math.round(watts)),
-                !stopped || solution == null || solution.l1n() == null ? null : figure(solution.l1n()),
-                !stopped || solution == null || solution.l2n() == null ? null : figure(solution.l2n()),
-                world.destroyed().contains(World.GENERATOR),
-                walked.scenario().script().badPlacement() && running);
+        return RehearsePageViewBuilder.builder()
+                .street(state.utilityLive())
+                .danger(backfeeds && !state.utilityLive())
+                .hasMain(walked.changeover().has(Action.MAIN_ON))
+                .main(
+                        walked.changeover().parting() == Parting.HANDLE
+                                ? state.handle() == Handle.UTILITY
+                                : state.mainOn())
+                .input(
+                        walked.changeover().parting() == Parting.HANDLE
+                                ? state.handle() == Handle.GENERATOR
+                                : walked.changeover().parting() != Parting.PLATE || state.inputOn())
+                .lit(feeds || world.utilityFeeds())
+                .cord(running && state.outputOn() && state.cordAtGenerator())
+                .cordAtHouse(state.cordAtHouse())
+                .cordAtGenerator(state.cordAtGenerator())
+                .runs(running)
+                .output(state.outputOn())
+                .ground(feeds && world.groundCarries())
+                .seesPanel(seesHouse)
+                .seesGenerator(stopped || place == Place.GENERATOR)
+                .seesStreet(stopped || place == Place.INDOORS || place.outside())
+                .engine(state.engine().word())
+                .bond(state.bond().word())
+                .hertz(figure(world.hertz()))
+                .watts(String.valueOf(Math.round(watts)))
+                .l1(!stopped || solution == null || solution.l1n() == null ? null : figure(solution.l1n()))
+                .l2(!stopped || solution == null || solution.l2n() == null ? null : figure(solution.l2n()))
+                .wrecked(world.destroyed().contains(World.GENERATOR))
+                .smoke(walked.scenario().script().badPlacement() && running)
+                .build();
     }
 
     // ---- afterwards
@@ -470,6 +476,7 @@ class RehearsePages {
      * @param rows each act that broke a rule or came to something, and what was taken back
      * @param track where the person was, minute by minute, for the picture; the way of the least possible beside it
      */
+    @RecordBuilder
     public record Debrief(
             String headline,
             String went,
@@ -525,21 +532,22 @@ class RehearsePages {
         for (Slip slip : practice.slips()) {
             rows.add(row(++number, slip.minutes(), slip.act(), List.of(), slip.consequences(), household));
         }
-        return new Debrief(
-                headline(practice, walked, end),
-                practice.went(walked).name().toLowerCase(Locale.ROOT),
-                broke(practice, end, household),
-                lasting(end.minutesDark()),
-                lasting(end.minutes()),
-                end.walks(),
-                best == null ? null : lasting(best.minutes()),
-                best == null ? null : best.walks(),
-                practice.hints(),
-                practice.slips().size(),
-                end.reached(),
-                rows,
-                all,
-                RehearseTrack.of(walked, numbers, RehearsePages::clockToTheMinute));
+        return RehearsePagesDebriefBuilder.builder()
+                .headline(headline(practice, walked, end))
+                .went(practice.went(walked).name().toLowerCase(Locale.ROOT))
+                .broke(broke(practice, end, household))
+                .dark(lasting(end.minutesDark()))
+                .minutes(lasting(end.minutes()))
+                .walks(end.walks())
+                .leastMinutes(best == null ? null : lasting(best.minutes()))
+                .leastWalks(best == null ? null : best.walks())
+                .hints(practice.hints())
+                .back(practice.slips().size())
+                .reached(end.reached())
+                .rows(rows)
+                .all(all)
+                .track(RehearseTrack.of(walked, numbers, RehearsePages::clockToTheMinute))
+                .build();
     }
 
     /** What was destroyed, and what would have been had it not been taken back. */
