@@ -40,7 +40,8 @@ import org.springframework.web.bind.annotation.ModelAttribute;
             "juiceswap.web.logbook",
             "juiceswap.web.now",
             "juiceswap.web.print",
-            "juiceswap.web.rehearse"
+            "juiceswap.web.rehearse",
+            "juiceswap.web.trouble"
         })
 class Frame {
     private final Outages outages;

@@ -110,6 +110,18 @@ class EveryViewTest extends OutageJourney {
     }
 
     @Test
+    void inTroubleAndOnPaper() {
+        Person ines = person(1280, 800).enter("ines");
+        lookAt(
+                ines,
+                "/print",
+                "/trouble",
+                "/trouble?symptom=cranks-no-start&found=fuel-valve.ok",
+                "/trouble?symptom=trips&found=big-load.not",
+                "/trouble?symptom=no-volts&found=output-breaker.ok,outlet-reset.ok,cord-ends.ok,voltage-selector.ok");
+    }
+
+    @Test
     void inARehearsal() {
         Person ines = person(1280, 800).enter("ines");
         lookAt(ines, "/rehearse");
