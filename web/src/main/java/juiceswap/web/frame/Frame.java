@@ -41,7 +41,8 @@ import org.springframework.web.bind.annotation.ModelAttribute;
             "juiceswap.web.now",
             "juiceswap.web.print",
             "juiceswap.web.rehearse",
-            "juiceswap.web.trouble"
+            "juiceswap.web.trouble",
+            "juiceswap.web.upkeep"
         })
 class Frame {
     private final Outages outages;

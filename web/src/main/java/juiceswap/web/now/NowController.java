@@ -35,6 +35,7 @@ import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.PowerStation;
+import juiceswap.core.upkeep.Upkeep;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
@@ -47,6 +48,7 @@ import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Role;
 import juiceswap.web.swap.SwapPages;
+import juiceswap.web.upkeep.UpkeepBook;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -76,6 +78,7 @@ class NowController {
     private final LivingPages pages;
     private final MeasuredLoads loads;
     private final Sheets sheets;
+    private final UpkeepBook upkeep;
     private final Words words;
     private final Clock clock;
 
@@ -87,6 +90,7 @@ class NowController {
             LivingPages pages,
             MeasuredLoads loads,
             Sheets sheets,
+            UpkeepBook upkeep,
             Words words,
             Clock clock) {
         this.households = households;
@@ -96,6 +100,7 @@ class NowController {
         this.pages = pages;
         this.loads = loads;
         this.sheets = sheets;
+        this.upkeep = upkeep;
         this.words = words;
         this.clock = clock;
     }
@@ -136,6 +141,7 @@ class NowController {
                     sheets.outOfDate(account.householdId(), file)
                             .map(InUse.measures()::date)
                             .orElse(null));
+            model.addAttribute("upkeepDue", upkeepDue(account, file));
             return calm(file, wished(file, season, ticked, pickUp), model);
         }
         Life life = rotations.life(account).orElse(null);
@@ -190,6 +196,23 @@ class NowController {
                         String.format(Locale.ENGLISH, "%.0f", hours),
                         "watts",
                         String.format(Locale.ENGLISH, "%,.0f", watts));
+    }
+
+    /** What is due of the generator, in one sentence; null when nothing is, or when nobody has entered its hours. */
+    private @Nullable String upkeepDue(Account account, Household file) {
+        Generator engine = file.setup().source().engine();
+        if (engine == null) {
+            return null;
+        }
+        List<String> due = upkeep
+                .of(account.householdId(), engine.fuel(), LocalDate.now(clock))
+                .map(Upkeep::tasks)
+                .orElse(List.of())
+                .stream()
+                .filter(one -> one.state() == Upkeep.State.DUE)
+                .map(one -> words.say("upkeep.task." + one.task().word()))
+                .toList();
+        return due.isEmpty() ? null : words.say("upkeep.due", "count", due.size(), "what", String.join(", ", due));
     }
 
     private String calm(Household file, Options options, Model model) {

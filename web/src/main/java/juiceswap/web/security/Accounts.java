@@ -4,6 +4,7 @@ import static juiceswap.web.db.Tables.ACCOUNT;
 import static juiceswap.web.db.Tables.API_TOKEN;
 import static juiceswap.web.db.Tables.AUDIT;
 import static juiceswap.web.db.Tables.DEVICE_TEST;
+import static juiceswap.web.db.Tables.FUEL_LOT;
 import static juiceswap.web.db.Tables.HELPER;
 import static juiceswap.web.db.Tables.HOUSEHOLD;
 import static juiceswap.web.db.Tables.HOUSEHOLD_REVISION;
@@ -19,6 +20,9 @@ import static juiceswap.web.db.Tables.REHEARSAL;
 import static juiceswap.web.db.Tables.ROTATION_PLAN;
 import static juiceswap.web.db.Tables.SIMULATED_MONITOR;
 import static juiceswap.web.db.Tables.STREET_SENSOR;
+import static juiceswap.web.db.Tables.UPKEEP;
+import static juiceswap.web.db.Tables.UPKEEP_DONE;
+import static juiceswap.web.db.Tables.UPKEEP_INTERVAL;
 
 import java.util.List;
 import java.util.Locale;
@@ -48,6 +52,10 @@ public class Accounts {
     private static final List<Table<?>> OF_A_HOUSEHOLD = List.of(
             REHEARSAL,
             PRINTED,
+            UPKEEP,
+            UPKEEP_DONE,
+            UPKEEP_INTERVAL,
+            FUEL_LOT,
             AUDIT,
             INVITATION,
             API_TOKEN,

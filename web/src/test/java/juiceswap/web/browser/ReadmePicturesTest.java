@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Map;
 import juiceswap.core.changeover.Action;
 import juiceswap.web.TravellingClock;
@@ -56,7 +57,6 @@ class ReadmePicturesTest extends OutageJourney {
         at("/house", "house");
         at("/house/supply", "house-supply");
         at("/house/choose", "house-choose");
-        at("/house/size", "house-size");
         at("/meter/wiring?asked=yes&lost-neutral=yes", "meter-wiring");
         at("/meter/bonding?generatorAlone=beeps", "meter-bonding");
         at("/house/people", "people");
@@ -88,12 +88,33 @@ class ReadmePicturesTest extends OutageJourney {
     }
 
     @Test
-    void transferSwitch() throws IOException {
-        household("tarn-edge-workshop");
-        clock.set(LocalDate.now().plusDays(1).atTime(18, 4));
-        Person ines = startsOutage(1280, 800);
-        advance(ines, Action.HANDLE_GENERATOR);
-        take(ines, "swap-transfer-switch");
+    void rehearsal() throws IOException {
+        Person ines = person(1280, 800).enter("ines");
+        ines.go("/rehearse");
+        ines.page.locator("input[name=seed]").fill("4471");
+        ines.page.locator("button[value='two-bonds']").last().click();
+        for (String act : List.of(
+                "[data-walk=generator]",
+                "[data-act=cord-generator-in]",
+                "[data-walk=inlet]",
+                "[data-act=cord-house-in]",
+                "[data-walk=generator]",
+                "[data-act=start-engine]",
+                "[data-act=warm-up]",
+                "[data-act=output-on]",
+                "[data-walk=panel]",
+                "[data-act=branches-off]",
+                "[data-act=main-off]",
+                "[data-act=plate-to-generator]",
+                "[data-act=input-on]",
+                "[data-branch=fridge]")) {
+            ines.page.locator(act + " button").click();
+        }
+        assertThat(ines.page.locator(".stopped")).isVisible();
+        take(ines, "rehearse");
+        ines.page.locator("[data-key=done]").click();
+        ines.page.locator("form[action$='/end'] button").click();
+        take(ines, "rehearse-debrief");
     }
 
     @Test
