@@ -41,10 +41,6 @@ final class Harm {
     /** From so many times its amps on a breaker opens, and a cord gets hot. */
     private static final double OVER = 1.25;
 
-    private static final double ALARM_AFTER = 15;
-    private static final double POISONED_AFTER = 20;
-    private static final double SAME = 1e-9;
-
     private final World world;
     private final Setup setup;
     private final Map<Severity, Integer> counts = new EnumMap<>(Severity.class);
@@ -223,7 +219,7 @@ final class Harm {
         Set<String> suffering = sufferingMotors();
         for (Circuit circuit : world.closed()) {
             Double since = motorsSuffer.get(circuit.id());
-            boolean burns = since != null && world.minutes() >= since + MOTOR_LASTS_MINUTES - SAME;
+            boolean burns = since != null && world.minutes() >= since + MOTOR_LASTS_MINUTES - World.SAME;
             if (burns && suffering.contains(circuit.id()) && destroyed.add(circuit.id())) {
                 come(Kind.UNDERVOLTAGE, circuit.id());
             }
@@ -334,7 +330,7 @@ final class Harm {
     }
 
     private static boolean over(double value, double limit) {
-        return value > limit * (1 + SAME);
+        return value > limit * (1 + World.SAME);
     }
 
     private void tripAndHeat() {
@@ -419,11 +415,11 @@ final class Harm {
         if (!world.badPlacement() || !state().engine().running()) {
             return;
         }
-        if (!alarmed && world.runningFor() >= ALARM_AFTER - SAME) {
+        if (!alarmed && world.runningFor() >= World.ALARM_AFTER - World.SAME) {
             alarmed = true;
             come(Kind.CO_ALARM, null);
         }
-        if (!poisoned && world.runningFor() >= POISONED_AFTER - SAME) {
+        if (!poisoned && world.runningFor() >= World.POISONED_AFTER - World.SAME) {
             poisoned = true;
             come(Kind.CO, null);
         }

@@ -48,12 +48,12 @@ public final class World {
     private static final double COOL_DOWN = Action.COOL_DOWN_MINUTES;
     private static final double COOLING = 15;
     private static final double OIL_LASTS = 5;
-    private static final double ALARM_AFTER = 15;
-    private static final double POISONED_AFTER = ALARM_AFTER + 5;
+    static final double ALARM_AFTER = 15;
+    static final double POISONED_AFTER = ALARM_AFTER + 5;
     private static final double UTILITY_LASTS = 10;
 
     /** Two moments that are nearer than that are the same one, in minutes. */
-    private static final double SAME = 1e-9;
+    static final double SAME = 1e-9;
 
     private final Changeover changeover;
     private final Setup setup;
@@ -106,9 +106,9 @@ public final class World {
         this.badPlacement = script.badPlacement();
         this.place = changeover.options().at();
 
-        SwapState.Change fresh = changeover.putRight(begins).change();
-        fresh.untick(Check.REFUELLED);
-        this.state = fresh.state();
+        SwapState.Change first = changeover.putRight(begins).change();
+        first.untick(Check.REFUELLED);
+        this.state = first.state();
         this.idleSince = -state.idleMinutes();
         this.engineBefore = state.engine();
         standAsSaid();
