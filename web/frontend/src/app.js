@@ -561,9 +561,7 @@ document.addEventListener('alpine:init', () => {
       } else {
         const pair = [this.first, point].sort().join('');
         const volts = { L1N: points.dataset.l1n, L2N: points.dataset.l2n, L1L2: points.dataset.l1l2, GN: points.dataset.ng }[pair];
-        // between a leg and ground a meter shows about what it shows to the neutral, as long as both are joined
-        const asNeutral = { GL1: points.dataset.l1n, GL2: points.dataset.l2n }[pair];
-        this.shown = `${this.first} – ${point}: ${volts ?? asNeutral ?? '0'} V`;
+        this.shown = `${this.first} – ${point}: ${volts === undefined ? '—' : volts + ' V'}`;
         this.first = null;
       }
       for (const button of points.querySelectorAll('button')) {

@@ -75,8 +75,14 @@ public record VoltageDrop(
                 .findFirst();
     }
 
-    private static @Nullable Double ampacity(Conductor wire, @Nullable Double plugAmps) {
-        Double byWire = wire.cordAmpacity();
+    /**
+     * Amps that a cord carries by its wire and its ends; null where neither tells.
+     *
+     * @param wire null where its gauge is not known
+     * @param plugAmps rating of its ends, or null
+     */
+    public static @Nullable Double ampacity(@Nullable Conductor wire, @Nullable Double plugAmps) {
+        Double byWire = wire == null ? null : wire.cordAmpacity();
         if (byWire == null || plugAmps == null) {
             return byWire == null ? plugAmps : byWire;
         }

@@ -104,28 +104,29 @@ final class Feed {
             for (Load load : circuit.loads()) {
                 if (serves(circuit, load)) {
                     double watts = (start ? load.startingWatts() : load.runningWatts()) * times(circuit);
-                    sum = sum.plus(
-                            load.is240()
-                                    ? new LegWatts(watts / 2, watts / 2)
-                                    : legOf(circuit, load) == Leg.L1 ? new LegWatts(watts, 0) : new LegWatts(0, watts));
+                    sum = sum.plus(onLegs(load, watts, legOf(circuit, load)));
                 }
             }
         }
         return sum;
     }
 
+    private static LegWatts onLegs(Load load, double watts, Leg leg) {
+        if (load.is240()) {
+            return new LegWatts(watts / 2, watts / 2);
+        }
+        return leg == Leg.L1 ? new LegWatts(watts, 0) : new LegWatts(0, watts);
+    }
+
     /** Amps in the fuller pole of a circuit's breaker at nominal voltage. */
     double breakerAmps(Circuit circuit) {
-        double l1 = 0;
-        double l2 = 0;
+        LegWatts poles = LegWatts.NONE;
         for (Load load : circuit.loads()) {
             if (serves(circuit, load)) {
-                double watts = load.runningWatts() * times(circuit);
-                l1 += load.is240() ? watts / 2 : circuit.legOf(load) == Leg.L1 ? watts : 0;
-                l2 += load.is240() ? watts / 2 : circuit.legOf(load) == Leg.L2 ? watts : 0;
+                poles = poles.plus(onLegs(load, load.runningWatts() * times(circuit), circuit.legOf(load)));
             }
         }
-        return Math.max(l1, l2) / Limits.LEG_VOLTS;
+        return Math.max(poles.l1(), poles.l2()) / Limits.LEG_VOLTS;
     }
 
     /**
@@ -134,32 +135,23 @@ final class Feed {
      * @param bonded neutral and frame are joined in the generator
      */
     Solution solve(Collection<Circuit> closed, boolean bonded) {
-        LegWatts legs = LegWatts.NONE;
-        double across = 0;
+        List<Network.Load> loads = new ArrayList<>();
         for (Circuit circuit : closed) {
             for (Load load : circuit.loads()) {
-                if (serves(circuit, load)) {
-                    double watts = load.runningWatts() * times(circuit);
-                    if (load.is240()) {
-                        across += watts;
-                    } else {
-                        legs = legs.plus(
-                                legOf(circuit, load) == Leg.L1 ? new LegWatts(watts, 0) : new LegWatts(0, watts));
-                    }
+                double watts = load.runningWatts() * times(circuit);
+                if (serves(circuit, load) && watts > 0) {
+                    loads.add(new Network.Load(between(circuit, load), watts, 1));
                 }
             }
         }
-        List<Network.Load> loads = new ArrayList<>();
-        addIfAny(loads, Between.L1_N, legs.l1());
-        addIfAny(loads, Between.L2_N, legs.l2());
-        addIfAny(loads, Between.L1_L2, across);
         return new Network(source(), cord(), bonds(bonded), faults(), loads).solve();
     }
 
-    private static void addIfAny(List<Network.Load> loads, Between between, double watts) {
-        if (watts > 0) {
-            loads.add(new Network.Load(between, watts, 1));
+    private Between between(Circuit circuit, Load load) {
+        if (load.is240()) {
+            return Between.L1_L2;
         }
+        return legOf(circuit, load) == Leg.L1 ? Between.L1_N : Between.L2_N;
     }
 
     /** Volts that a load sees in that solution; 0 where nothing comes to it. */

@@ -15,6 +15,7 @@ import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.electrical.Conductor;
 import juiceswap.core.electrical.Network.Solution;
+import juiceswap.core.electrical.VoltageDrop;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Parting;
@@ -393,12 +394,9 @@ final class Harm {
     /** What wire and ends carry; where nothing is known of either, what the cord is said to carry. */
     private static double ampacity(Link cord) {
         String awg = cord.awg();
-        Double wire = awg == null ? null : Conductor.of(awg).orElseThrow().cordAmpacity();
-        Double ends = cord.plugAmps();
-        if (wire == null && ends == null) {
-            return cord.amps();
-        }
-        return Math.min(wire == null ? Double.POSITIVE_INFINITY : wire, ends == null ? Double.POSITIVE_INFINITY : ends);
+        Conductor wire = awg == null ? null : Conductor.of(awg).orElseThrow();
+        Double carries = VoltageDrop.ampacity(wire, cord.plugAmps());
+        return carries == null ? cord.amps() : carries;
     }
 
     // ---- the engine

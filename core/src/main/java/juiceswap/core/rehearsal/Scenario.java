@@ -19,9 +19,9 @@ import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
+import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.rehearsal.Script.UtilityChange;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Source.BondChange;
 
 /**
  * A rehearsal made for a household: how it begins, what goes wrong, where it is to lead. The same seed always makes the
@@ -210,9 +210,7 @@ public record Scenario(Trouble trouble, long seed, SwapState begins, Options opt
             state.outputOn = true;
             state.cordAtGenerator = true;
             state.cordAtHouse = true;
-            if (setup.source().bondChange() == BondChange.SWITCH) {
-                state.bond = setup.transfer().houseBondReaches() ? Bond.FLOATING : Bond.BONDED;
-            }
+            state.bond = HouseCircuit.bondInUse(setup);
             state.ecoOn = false;
             state.done = Checks.of(BEFORE_THE_START).with(Check.WALK_ROUND);
             state.generatorMeasured = true;
@@ -235,9 +233,7 @@ public record Scenario(Trouble trouble, long seed, SwapState begins, Options opt
             state.cordAtHouse = true;
             state.outputOn = true;
             state.engine = Engine.COLD;
-            if (setup.source().bondChange() == BondChange.SWITCH) {
-                state.bond = setup.transfer().houseBondReaches() ? Bond.FLOATING : Bond.BONDED;
-            }
+            state.bond = HouseCircuit.bondInUse(setup);
             return state;
         }
 

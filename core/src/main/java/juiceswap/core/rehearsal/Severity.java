@@ -24,6 +24,11 @@ public enum Severity implements Worded {
         this.word = word;
     }
 
+    /** Somebody was hurt, or a fire was lit. */
+    public boolean harms() {
+        return this == LIFE || this == HURT || this == FIRE;
+    }
+
     @Override
     public String word() {
         return word;

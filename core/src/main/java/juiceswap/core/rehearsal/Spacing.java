@@ -2,6 +2,8 @@ package juiceswap.core.rehearsal;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * When a rehearsal comes again: after harm in three days, after something broke or a rule was broken in a week, after a
@@ -19,10 +21,32 @@ public final class Spacing {
 
     /** How a rehearsal went, the worst first. */
     public enum Went {
+        /** Somebody was hurt. */
         HARM,
+        /** Something broke or had to be done over, or a rule was broken. */
         DAMAGE,
+        /** With hints, led, after something was taken back, or not to the end. */
         HELP,
-        CLEAN
+        /** By heart, all the way. */
+        CLEAN;
+
+        /**
+         * How it went.
+         *
+         * @param came everything that came of it, what was taken back included
+         * @param ruleBroken by any act that was not taken back
+         * @param helped led, by a hint, or by taking something back
+         * @param arrived the goal was reached
+         */
+        public static Went of(List<Consequence> came, boolean ruleBroken, boolean helped, boolean arrived) {
+            if (came.stream().anyMatch(one -> one.kind().severity().harms())) {
+                return HARM;
+            }
+            if (!came.isEmpty() || ruleBroken) {
+                return DAMAGE;
+            }
+            return helped || !arrived ? HELP : CLEAN;
+        }
     }
 
     /** One that was gone through. */
@@ -43,6 +67,31 @@ public final class Spacing {
                             case HELP -> AFTER_HELP;
                             case CLEAN -> afterClean(past);
                         });
+    }
+
+    /**
+     * What to rehearse next: what is due again, the longest overdue first; else the first that nobody has rehearsed; else
+     * what is due soonest.
+     *
+     * @param fitting that can befall the house, one at least
+     * @param past what was gone through of each, oldest first
+     */
+    public static Trouble choose(List<Trouble> fitting, Map<Trouble, List<Past>> past, LocalDate today) {
+        @Nullable Trouble soonest = null;
+        LocalDate first = LocalDate.MAX;
+        @Nullable Trouble fresh = null;
+        for (Trouble trouble : fitting) {
+            List<Past> gone = past.getOrDefault(trouble, List.of());
+            if (gone.isEmpty()) {
+                fresh = fresh == null ? trouble : fresh;
+            } else if (next(gone).isBefore(first)) {
+                first = next(gone);
+                soonest = trouble;
+            }
+        }
+        boolean due = soonest != null && !first.isAfter(today);
+        @Nullable Trouble chosen = due || fresh == null ? soonest : fresh;
+        return chosen == null ? fitting.get(0) : chosen;
     }
 
     private static int afterClean(List<Past> past) {

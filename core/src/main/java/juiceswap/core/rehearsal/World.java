@@ -279,11 +279,10 @@ public final class World {
         if (done) {
             reading = read(act);
             engineBefore = state.engine();
-            Engine before = state.engine();
             boolean idled = idles();
             apply(act);
             follow();
-            startClocks(before, idled, act.is(Action.START_ENGINE));
+            startClocks(engineBefore, idled, act.is(Action.START_ENGINE));
             harm.judge(act);
         }
         fresh = new ArrayList<>();
@@ -298,9 +297,17 @@ public final class World {
         Place from = place;
         if (from != null && from != where) {
             walks++;
-            pass(now + (from.outside() == where.outside() ? ON_ONE_SIDE : THROUGH_THE_DOOR));
+            pass(now + walkMinutes(from, where));
         }
         place = where;
+    }
+
+    /** Minutes from one place to another: 2 through the door, half a minute on one side of it. */
+    public static double walkMinutes(Place from, Place to) {
+        if (from == to) {
+            return 0;
+        }
+        return from.outside() == to.outside() ? ON_ONE_SIDE : THROUGH_THE_DOOR;
     }
 
     /** Where it is done in this household; null where one stands. */
@@ -454,14 +461,13 @@ public final class World {
     }
 
     private void start() {
-        SwapState.Change change =
-                changeover.after(state, Action.START_ENGINE, null).change();
         if (faults.contains(Fault.Kind.FUEL_SHUT)) {
             SwapState.Change turnedOver = state.change();
             turnedOver.untick(Check.STOW);
-            change = turnedOver;
+            state = turnedOver.state();
+        } else {
+            state = changeover.after(state, Action.START_ENGINE, null);
         }
-        state = change.state();
     }
 
     private void switchedTogether(Action action) {
@@ -642,7 +648,6 @@ public final class World {
 
     private void comeDue() {
         engineBefore = state.engine();
-        Engine before = state.engine();
         boolean idled = idles();
         while (utilityChanges < script.utility().size()
                 && isDue(script.utility().get(utilityChanges).at())) {
@@ -661,7 +666,7 @@ public final class World {
             stopByItself(Engine.RESTING);
         }
         follow();
-        startClocks(before, idled, false);
+        startClocks(engineBefore, idled, false);
         harm.judge(null);
     }
 

@@ -29,6 +29,9 @@ public enum Task implements Worded {
     /** By somebody other than last time. */
     REHEARSAL("rehearsal", 182, null);
 
+    /** So long a run under at least half load counts as an exercise, in minutes; an outage does. */
+    public static final int EXERCISE_MINUTES = 20;
+
     private final String word;
     private final Interval usual;
 

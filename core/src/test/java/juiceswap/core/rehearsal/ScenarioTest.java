@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.EveryState;
 import juiceswap.core.changeover.Plan;
@@ -74,5 +75,33 @@ class ScenarioTest {
         assertEquals(DAY.plusDays(60), Spacing.next(List.of(clean, clean)));
         assertEquals(DAY.plusDays(182), Spacing.next(List.of(clean, clean, clean, clean, clean)));
         assertEquals(DAY.plusDays(30), Spacing.next(List.of(clean, new Past(DAY, Went.HARM), clean)));
+    }
+
+    @Test
+    void whatIsOverdueComesBeforeWhatIsNewAndThatBeforeWhatIsNotYetDue() {
+        List<Trouble> fitting = List.of(Trouble.DARK_HOUSE, Trouble.WAY_BACK, Trouble.REFUEL);
+        Past harm = new Past(DAY, Went.HARM);
+        Past clean = new Past(DAY, Went.CLEAN);
+        Map<Trouble, List<Past>> past = Map.of(Trouble.REFUEL, List.of(harm), Trouble.DARK_HOUSE, List.of(clean));
+        assertEquals(Trouble.WAY_BACK, Spacing.choose(fitting, past, DAY.plusDays(1)));
+        assertEquals(Trouble.REFUEL, Spacing.choose(fitting, past, DAY.plusDays(3)));
+        Map<Trouble, List<Past>> all = Map.of(
+                Trouble.REFUEL, List.of(harm),
+                Trouble.DARK_HOUSE, List.of(clean),
+                Trouble.WAY_BACK, List.of(clean));
+        assertEquals(Trouble.REFUEL, Spacing.choose(fitting, all, DAY));
+        assertEquals(Trouble.DARK_HOUSE, Spacing.choose(fitting, Map.of(), DAY));
+    }
+
+    @Test
+    void harmOutweighsWhatBrokeAndThatOutweighsHelp() {
+        Consequence fire = new Consequence(Consequence.Kind.CORD_HOT, null);
+        Consequence stall = new Consequence(Consequence.Kind.STALL, null);
+        assertEquals(Went.HARM, Went.of(List.of(stall, fire), true, true, true));
+        assertEquals(Went.DAMAGE, Went.of(List.of(stall), false, false, true));
+        assertEquals(Went.DAMAGE, Went.of(List.of(), true, false, true));
+        assertEquals(Went.HELP, Went.of(List.of(), false, true, true));
+        assertEquals(Went.HELP, Went.of(List.of(), false, false, false));
+        assertEquals(Went.CLEAN, Went.of(List.of(), false, false, true));
     }
 }

@@ -9,10 +9,10 @@ import java.util.Map;
 import juiceswap.core.Worded;
 import juiceswap.core.supply.Fuel;
 import juiceswap.core.trouble.Check;
+import juiceswap.core.trouble.Diagnosis;
+import juiceswap.core.trouble.Diagnosis.Outcome;
 import juiceswap.core.trouble.EngineKind;
 import juiceswap.core.trouble.Symptom;
-import juiceswap.core.trouble.Trouble;
-import juiceswap.core.trouble.Trouble.Outcome;
 import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import org.jspecify.annotations.Nullable;
@@ -41,7 +41,7 @@ public class TroubleApi {
                 .forEach(one -> found.put(
                         Json.under("/found/" + one.getKey(), () -> Worded.of(Check.class, one.getKey())),
                         Worded.of(Outcome.class, one.getValue().asString())));
-        Trouble trouble = Trouble.of(
+        Diagnosis diagnosis = Diagnosis.of(
                 Worded.of(Symptom.class, request.path("symptom").asString()),
                 new EngineKind(
                         Worded.of(Fuel.class, engine.path("fuel").asString()),
@@ -51,7 +51,7 @@ public class TroubleApi {
                         Json.flag(engine, "cold", true)),
                 found,
                 Map.of());
-        Check next = trouble.next();
+        Check next = diagnosis.next();
         return object(
                 "next",
                 next == null
@@ -62,12 +62,12 @@ public class TroubleApi {
                                 "minutes", next.minutes(),
                                 "engineOff", next.engineOff()),
                 "causes",
-                trouble.causes().stream()
+                diagnosis.causes().stream()
                         .map(cause -> object("code", cause.check().word(), "share", cause.share()))
                         .toList(),
                 "fix",
-                trouble.fix(),
+                diagnosis.fix(),
                 "giveUp",
-                trouble.giveUp());
+                diagnosis.giveUp());
     }
 }

@@ -47,21 +47,6 @@ public final class RehearsalJson {
         });
     }
 
-    /** Writes what the world is like. */
-    public static Map<String, @Nullable Object> of(Script script) {
-        List<Object> utility = new ArrayList<>();
-        script.utility().forEach(change -> utility.add(object("at", change.at(), "live", change.live())));
-        return object(
-                "utility",
-                utility,
-                "faults",
-                script.faults().stream().map(Fault::written).toList(),
-                "badPlacement",
-                script.badPlacement(),
-                "delicate",
-                List.copyOf(script.delicate()));
-    }
-
     /** Reads acts; the circuits must be there. */
     public static List<Act> acts(JsonNode json, String place, Setup setup) {
         List<Act> acts = new ArrayList<>();

@@ -13,7 +13,7 @@ import juiceswap.core.household.HomePanel;
 import juiceswap.core.household.Household;
 
 /** The house in words and figures for its pages. */
-final class Shown {
+public final class Shown {
     private Shown() {}
 
     /** A line of the panel directory. */
@@ -21,11 +21,11 @@ final class Shown {
             String numbers, String label, String amps, String legs, String leg, String note, int space) {}
 
     /** A number as it would be typed: no more decimals than it has. */
-    static String plain(double number) {
+    public static String plain(double number) {
         return BigDecimal.valueOf(number).stripTrailingZeros().toPlainString();
     }
 
-    static String watts(double watts) {
+    public static String watts(double watts) {
         return String.format(Locale.ENGLISH, "%,d W", Math.round(watts));
     }
 
@@ -34,7 +34,7 @@ final class Shown {
     }
 
     /** What sits in a panel, by the numbers printed beside it. */
-    static List<DirectoryLine> directory(Household file, HomePanel panel) {
+    public static List<DirectoryLine> directory(Household file, HomePanel panel) {
         List<DirectoryLine> lines = new ArrayList<>();
         for (HomeCircuit entry : file.circuits()) {
             Circuit circuit = entry.circuit();

@@ -86,6 +86,7 @@ class CardMaker {
         List<Numbered> steps = new ArrayList<>();
         List<Lettered> letters = new ArrayList<>();
         int number = 0;
+        int lettersUsed = 0;
         Place place = null;
         for (Plan.Step step : plan.steps()) {
             String circuit = step.circuit();
@@ -97,10 +98,7 @@ class CardMaker {
                 place = step.place();
             }
             if (lettered) {
-                String letter = String.valueOf((char) ('A'
-                        + marks.values().stream()
-                                .filter(mark -> mark.length() == 1 && Character.isLetter(mark.charAt(0)))
-                                .count()));
+                String letter = String.valueOf((char) ('A' + lettersUsed++));
                 if (letters.isEmpty()) {
                     steps.add(new Numbered(
                             ++number,

@@ -18,6 +18,7 @@ import juiceswap.core.measure.UnitSystem;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.supply.Generator;
+import juiceswap.web.house.Shown;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
@@ -150,17 +151,9 @@ class PrintController {
         Household household = household(account);
         Sheet.Parts parts = new Sheet.Parts();
         household.panels().forEach(panel -> {
-            List<List<String>> rows = new ArrayList<>();
-            for (HomeCircuit circuit : household.circuits()) {
-                if (circuit.panel().equals(panel.id())) {
-                    rows.add(List.of(
-                            household.printed(circuit),
-                            circuit.circuit().label(),
-                            plain(circuit.circuit().breakerAmps()) + " A",
-                            legs(circuit.circuit()),
-                            circuit.circuit().lockedOff() ? words.say("print.locked-off") : circuit.note()));
-                }
-            }
+            List<List<String>> rows = Shown.directory(household, panel).stream()
+                    .map(line -> List.of(line.numbers(), line.label(), line.amps(), line.legs(), line.note()))
+                    .toList();
             parts.add(Part.table(
                     words.panel(panel.name()),
                     List.of(
@@ -205,7 +198,7 @@ class PrintController {
         for (HomeCircuit circuit : household.circuits()) {
             labels.add(new Label(
                     household.printed(circuit) + "  " + circuit.circuit().label(),
-                    plain(circuit.circuit().breakerAmps()) + " A, " + legs(circuit.circuit())));
+                    Shown.plain(circuit.circuit().breakerAmps()) + " A, " + legs(circuit.circuit())));
         }
         if (setup.transfer().kind().parting() == Parting.PLATE) {
             labels.add(label("generator-breaker"));
@@ -312,7 +305,7 @@ class PrintController {
                 "spaces",
                 household.panel().panel().spaces(),
                 "amps",
-                household.mainAmps() == null ? words.say("print.unknown") : plain(household.mainAmps()))));
+                household.mainAmps() == null ? words.say("print.unknown") : Shown.plain(household.mainAmps()))));
         have.add(Line.of(words.say(
                 "print.brief.device",
                 "device",
@@ -324,9 +317,9 @@ class PrintController {
                     "output",
                     words.say(engine.splitPhase() ? "house.device-brief.120-240-v" : "house.device-brief.120-v"),
                     "running",
-                    plain(engine.rating().runningWatts()),
+                    Shown.watts(engine.rating().runningWatts()),
                     "starting",
-                    plain(engine.rating().startingWatts()),
+                    Shown.watts(engine.rating().startingWatts()),
                     "bond",
                     words.say("bond.is." + engine.bond().word()))));
         }
@@ -337,9 +330,9 @@ class PrintController {
                 rows.add(List.of(
                         household.printed(circuit),
                         circuit.circuit().label(),
-                        plain(circuit.circuit().breakerAmps()) + " A",
-                        plain(circuit.circuit().runningWatts()) + " W",
-                        plain(circuit.circuit().startingWatts()) + " W"));
+                        Shown.plain(circuit.circuit().breakerAmps()) + " A",
+                        Shown.watts(circuit.circuit().runningWatts()),
+                        Shown.watts(circuit.circuit().startingWatts())));
             }
         }
         parts.add(Part.table(
@@ -413,10 +406,6 @@ class PrintController {
 
     private static String legs(Circuit circuit) {
         return circuit.twoPole() ? "L1 L2" : circuit.leg().word();
-    }
-
-    private static String plain(double value) {
-        return String.format(java.util.Locale.ROOT, "%,.0f", value);
     }
 
     private Household household(Account account) {

@@ -5,12 +5,12 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import juiceswap.core.changeover.Changeover;
+import juiceswap.core.changeover.Planner;
 import juiceswap.core.household.Household;
 import juiceswap.core.rehearsal.Act;
 import juiceswap.core.rehearsal.Consequence;
 import juiceswap.core.rehearsal.Rehearsal.Entry;
 import juiceswap.core.rehearsal.Scenario;
-import juiceswap.core.rehearsal.Severity;
 import juiceswap.core.rehearsal.Spacing.Went;
 import juiceswap.core.rehearsal.Trouble;
 import juiceswap.core.rehearsal.World;
@@ -79,6 +79,10 @@ record Practice(
 
     /** Where the acts have led. */
     record Walked(Scenario scenario, Changeover changeover, World world, List<Entry> entries) {
+        boolean reached() {
+            return new Planner(changeover, scenario.goal()).reached(world.state());
+        }
+
         /** What came of the last act; empty when nothing did. */
         List<Consequence> last() {
             return entries.isEmpty()
@@ -92,24 +96,18 @@ record Practice(
         return endedAt == null && seen < acts.size() && !walked.last().isEmpty();
     }
 
-    /** How it went, the taken back included. */
-    Went went(Walked walked) {
+    /** Everything that came of it, the taken back included. */
+    List<Consequence> came(Walked walked) {
         List<Consequence> came = new ArrayList<>();
         walked.entries().forEach(entry -> came.addAll(entry.consequences()));
         slips.forEach(slip -> came.addAll(slip.consequences()));
-        if (came.stream().anyMatch(one -> harms(one.kind().severity()))) {
-            return Went.HARM;
-        }
-        boolean broken =
-                walked.entries().stream().anyMatch(entry -> !entry.broken().isEmpty());
-        if (!came.isEmpty() || broken) {
-            return Went.DAMAGE;
-        }
-        boolean arrived = walked.world().end(null).reached();
-        return hints > 0 || !slips.isEmpty() || !arrived || way == Way.LED ? Went.HELP : Went.CLEAN;
+        return came;
     }
 
-    static boolean harms(Severity severity) {
-        return severity == Severity.LIFE || severity == Severity.HURT || severity == Severity.FIRE;
+    Went went(Walked walked) {
+        boolean ruleBroken =
+                walked.entries().stream().anyMatch(entry -> !entry.broken().isEmpty());
+        boolean helped = hints > 0 || !slips.isEmpty() || way == Way.LED;
+        return Went.of(came(walked), ruleBroken, helped, walked.reached());
     }
 }

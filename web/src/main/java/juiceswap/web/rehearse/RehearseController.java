@@ -3,11 +3,9 @@ package juiceswap.web.rehearse;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.EnumMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.ThreadLocalRandom;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
@@ -84,30 +82,15 @@ class RehearseController {
                     again == null ? null : InUse.measures().date(again),
                     gone.isEmpty()
                             ? ""
-                            : gone.get(gone.size() - 1).went().name().toLowerCase(java.util.Locale.ROOT),
+                            : gone.get(gone.size() - 1).went().name().toLowerCase(Locale.ROOT),
                     again != null && !again.isAfter(today)));
         }
         model.addAttribute("choices", choices);
-        model.addAttribute("next", next(household, past, today).word());
+        model.addAttribute(
+                "next",
+                Spacing.choose(Trouble.of(household.setup()), past, today).word());
         model.addAttribute("past", practices.latest(account.householdId()));
         return "rehearse/choose";
-    }
-
-    /** What is due again first, the longest overdue before the rest; then what nobody has done; then what comes next. */
-    private static Trouble next(Household household, Map<Trouble, List<Spacing.Past>> past, LocalDate today) {
-        List<Trouble> fitting = Trouble.of(household.setup());
-        Map<Trouble, LocalDate> again = new EnumMap<>(Trouble.class);
-        past.forEach((trouble, gone) -> again.put(trouble, Spacing.next(gone)));
-        Optional<Trouble> soonest = fitting.stream()
-                .filter(again::containsKey)
-                .min(Comparator.comparing(trouble -> again.getOrDefault(trouble, LocalDate.MAX)));
-        Optional<Trouble> fresh =
-                fitting.stream().filter(trouble -> !again.containsKey(trouble)).findFirst();
-        return soonest.filter(
-                        trouble -> !again.getOrDefault(trouble, LocalDate.MAX).isAfter(today))
-                .or(() -> fresh)
-                .or(() -> soonest)
-                .orElse(Trouble.DARK_HOUSE);
     }
 
     @PostMapping("/start")

@@ -80,7 +80,6 @@ class RehearsePages {
                 .seed(practice.seed())
                 .goal(walked.scenario().goal().word())
                 .clock(clock(world.minutes()))
-                .minutes(world.minutes())
                 .place(place.word())
                 .walks(walks(walked.changeover(), place))
                 .controls(controls(walked, place))
@@ -88,17 +87,14 @@ class RehearsePages {
                 .told(entries.isEmpty() ? "" : told(entries.get(entries.size() - 1), household))
                 .reading(entries.isEmpty() ? null : reading(entries.get(entries.size() - 1), walked))
                 .stopped(came)
-                .hurt(came.stream()
-                        .anyMatch(one -> List.of("life", "hurt", "fire").contains(one.severity())))
-                .before(
-                        entries.size() < 2
-                                ? clock(0)
-                                : clock(entries.get(entries.size() - 2).at()))
+                .hurt(stopped
+                        && walked.last().stream()
+                                .anyMatch(one -> one.kind().severity().harms()))
                 .past(past(entries, household))
                 .step(led && !stopped ? step(walked, household) : null)
                 .card(practice.way() == Way.STAND_IN ? card(walked, household) : List.of())
                 .view(view(walked, place, stopped))
-                .reached(reached(walked))
+                .reached(walked.reached())
                 .hints(practice.hints())
                 .build();
     }
@@ -107,11 +103,6 @@ class RehearsePages {
     static Place standsAt(Walked walked) {
         Place place = walked.world().place();
         return place == null ? Place.INDOORS : place;
-    }
-
-    static boolean reached(Walked walked) {
-        return new Planner(walked.changeover(), walked.scenario().goal())
-                .reached(walked.world().state());
     }
 
     private static String clock(double minutes) {
@@ -128,7 +119,7 @@ class RehearsePages {
             boolean nothingThere =
                     changeover.parting() == Parting.UNPLUGGED && to != Place.GENERATOR && to != Place.INDOORS;
             if (to != from && !nothingThere) {
-                walks.add(new Walk(to.word(), from.outside() == to.outside() ? "half" : "two"));
+                walks.add(new Walk(to.word(), World.walkMinutes(from, to) < 1 ? "half" : "two"));
             }
         }
         return walks;
@@ -431,7 +422,6 @@ class RehearsePages {
         boolean feeds = world.generatorFeeds();
         boolean backfeeds = feeds && walked.changeover().backfeeds(state);
         Solution solution = world.solution();
-        double watts = world.carriedWatts();
         boolean seesHouse = stopped || place == Place.PANEL;
         return RehearsePageViewBuilder.builder()
                 .street(state.utilityLive())
@@ -458,7 +448,6 @@ class RehearsePages {
                 .engine(state.engine().word())
                 .bond(state.bond().word())
                 .hertz(figure(world.hertz()))
-                .watts(String.valueOf(Math.round(watts)))
                 .l1(!stopped || solution == null || solution.l1n() == null ? null : figure(solution.l1n()))
                 .l2(!stopped || solution == null || solution.l2n() == null ? null : figure(solution.l2n()))
                 .wrecked(world.destroyed().contains(World.GENERATOR))
@@ -576,16 +565,14 @@ class RehearsePages {
                 ? ""
                 : came(consequences, household).get(0).headline();
         String mark =
-                consequences.stream().anyMatch(one -> Practice.harms(one.kind().severity()))
+                consequences.stream().anyMatch(one -> one.kind().severity().harms())
                         ? "hurt"
                         : number > 0 ? "rule" : "";
         return new Row(number, clock(at), text(act, household), rule, right, mark);
     }
 
     private String headline(Practice practice, Walked walked, Rehearsal.End end) {
-        List<Consequence> came = new ArrayList<>();
-        walked.entries().forEach(entry -> came.addAll(entry.consequences()));
-        practice.slips().forEach(slip -> came.addAll(slip.consequences()));
+        List<Consequence> came = practice.came(walked);
         return came.stream()
                 .min(Comparator.comparing(one -> one.kind().severity()))
                 .map(worst -> words.say(

@@ -41,7 +41,7 @@ final class RehearseTrack {
             Entry entry = walked.entries().get(i);
             own.act(again, entry.act());
             String mark = entry.consequences().stream()
-                            .anyMatch(one -> Practice.harms(one.kind().severity()))
+                            .anyMatch(one -> one.kind().severity().harms())
                     ? "hurt"
                     : numbers[i] > 0 ? "rule" : "";
             dots.add(new Dot(own.x(again.minutes()), own.y(again.place()), mark, numbers[i]));
@@ -107,9 +107,8 @@ final class RehearseTrack {
             world.perform(act);
             Place there = world.place();
             if (here != null && there != null && here != there) {
-                double walk = here.outside() == there.outside() ? 0.5 : 2;
                 point(left, here);
-                point(left + walk, there);
+                point(left + World.walkMinutes(here, there), there);
             } else if (here == null && there != null) {
                 point(left, there);
             }

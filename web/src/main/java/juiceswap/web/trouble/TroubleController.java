@@ -11,10 +11,10 @@ import juiceswap.core.household.Household;
 import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.trouble.Check;
+import juiceswap.core.trouble.Diagnosis;
+import juiceswap.core.trouble.Diagnosis.Outcome;
 import juiceswap.core.trouble.EngineKind;
 import juiceswap.core.trouble.Symptom;
-import juiceswap.core.trouble.Trouble;
-import juiceswap.core.trouble.Trouble.Outcome;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;
@@ -70,17 +70,17 @@ class TroubleController {
             return "trouble/choose";
         }
         Map<Check, Outcome> looked = read(found);
-        Trouble trouble = of(seen.get(), engine(account, start), looked);
+        Diagnosis diagnosis = of(seen.get(), engine(account, start), looked);
         model.addAttribute("symptom", seen.get());
         model.addAttribute("looked", lookedAt(looked));
-        model.addAttribute("next", trouble.next());
-        model.addAttribute("fix", trouble.fix());
-        model.addAttribute("giveUp", trouble.giveUp());
+        model.addAttribute("next", diagnosis.next());
+        model.addAttribute("fix", diagnosis.fix());
+        model.addAttribute("giveUp", diagnosis.giveUp());
         model.addAttribute("back", written(withoutLast(looked)));
-        model.addAttribute("onward", onward(trouble.next(), looked));
+        model.addAttribute("onward", onward(diagnosis.next(), looked));
         model.addAttribute(
                 "likely",
-                trouble.causes().stream()
+                diagnosis.causes().stream()
                         .filter(cause -> cause.share() >= SHOWN_SHARE)
                         .map(cause -> new Likely(cause.check().word(), Math.round(cause.share() * PERCENT)))
                         .toList());
@@ -88,12 +88,12 @@ class TroubleController {
     }
 
     /** What a page that was made for another engine asks for is left out. */
-    private static Trouble of(Symptom symptom, EngineKind engine, Map<Check, Outcome> looked) {
+    private static Diagnosis of(Symptom symptom, EngineKind engine, Map<Check, Outcome> looked) {
         try {
-            return Trouble.of(symptom, engine, looked, Map.of());
+            return Diagnosis.of(symptom, engine, looked, Map.of());
         } catch (InvalidInput otherEngine) {
             looked.clear();
-            return Trouble.of(symptom, engine, looked, Map.of());
+            return Diagnosis.of(symptom, engine, looked, Map.of());
         }
     }
 

@@ -30,9 +30,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** What a household has written down of its upkeep; what outages and rehearsals tell besides. */
 @Repository
 public class UpkeepBook {
-    /** So long a run under load is an exercise, as the table of tasks says. */
-    private static final Duration EXERCISE = Duration.ofMinutes(20);
-
     private static final int LISTED = 40;
 
     private final DSLContext db;
@@ -72,12 +69,15 @@ public class UpkeepBook {
                 .execute();
     }
 
-    /** The latest entries, newest first. */
+    /** What was written down last, newest first. */
     List<Entry> entries(long householdId) {
+        return all(householdId).stream().limit(LISTED).toList();
+    }
+
+    private List<Entry> all(long householdId) {
         return db.selectFrom(UPKEEP_DONE)
                 .where(UPKEEP_DONE.HOUSEHOLD_ID.eq(householdId))
                 .orderBy(UPKEEP_DONE.DONE_ON.desc(), UPKEEP_DONE.ID.desc())
-                .limit(LISTED)
                 .fetch(row -> new Entry(
                         row.getId(),
                         Worded.of(Task.class, row.getTask()),
@@ -157,7 +157,7 @@ public class UpkeepBook {
     public Optional<Upkeep> of(long householdId, Fuel fuel, LocalDate today) {
         return facts(householdId).map(facts -> {
             List<Done> done = new ArrayList<>();
-            entries(householdId)
+            all(householdId)
                     .forEach(one -> done.add(new Done(one.task(), one.on(), Math.min(one.atHours(), facts.hours()))));
             done.addAll(told(householdId, facts));
             return new Upkeep(
@@ -188,7 +188,7 @@ public class UpkeepBook {
                 .orderBy(OUTAGE.ID.desc())
                 .limit(LISTED)
                 .forEach(row -> {
-                    if (Duration.between(row.value1(), row.value2()).compareTo(EXERCISE) >= 0) {
+                    if (Duration.between(row.value1(), row.value2()).toMinutes() >= Task.EXERCISE_MINUTES) {
                         told.add(new Done(Task.EXERCISE, day(row.value2()), facts.hours()));
                     }
                 });

@@ -17,6 +17,7 @@ import juiceswap.core.upkeep.Interval;
 import juiceswap.core.upkeep.Task;
 import juiceswap.core.upkeep.Upkeep;
 import juiceswap.web.form.Form;
+import juiceswap.web.house.Shown;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
@@ -107,7 +108,7 @@ class UpkeepController {
                         "bought",
                         today.toString(),
                         "hours",
-                        facts == null ? "" : plain(facts.hours()),
+                        facts == null ? "" : Shown.plain(facts.hours()),
                         "since",
                         facts == null ? today.toString() : facts.since().toString())));
         return "upkeep/upkeep";
@@ -121,10 +122,10 @@ class UpkeepController {
         }
         if (due == null || hours == null) {
             return due == null
-                    ? words.say("upkeep.at-hours", "hours", plain(hours == null ? 0 : hours))
+                    ? words.say("upkeep.at-hours", "hours", Shown.plain(hours == null ? 0 : hours))
                     : words.say("upkeep.by", "day", InUse.measures().date(due));
         }
-        return words.say("upkeep.by-or-at", "day", InUse.measures().date(due), "hours", plain(hours));
+        return words.say("upkeep.by-or-at", "day", InUse.measures().date(due), "hours", Shown.plain(hours));
     }
 
     @PostMapping("/engine")
@@ -235,10 +236,6 @@ class UpkeepController {
     static Fuel fuel(Household household) {
         Generator engine = household.setup().source().engine();
         return engine == null ? Fuel.NATURAL_GAS : engine.fuel();
-    }
-
-    private static String plain(double value) {
-        return value == Math.rint(value) ? String.valueOf((long) value) : String.valueOf(value);
     }
 
     private Household household(Account account) {

@@ -39,8 +39,18 @@ class UpkeepJourneyTest extends OutageJourney {
 
         ines.page.locator("input[name=amount]").fill("5 gal");
         ines.page.locator("form[action$='/upkeep/fuel'] button").click();
-        assertThat(ines.page.locator("aside")).containsText("5");
+        assertThat(ines.page.locator("form[action$='/fuel/gone']")).hasCount(1);
+        assertThat(ines.page.locator("aside")).containsText("5 gal");
         assertThat(ines.page.locator("[data-task=fuel-age]")).hasAttribute("data-state", "ok");
+
+        ines.page.locator("[data-task=cord] summary").click();
+        ines.page.locator("[data-task=cord] form.form-grid input[name=on]").fill("yesterday");
+        ines.page.locator("[data-task=cord] input[name=note]").fill("new end");
+        ines.page.locator("[data-task=cord] form.form-grid button").first().click();
+        assertThat(ines.page.locator("[role=alert]").first()).containsText("must be a day");
+        assertThat(ines.page.locator("[data-task=cord] input[name=note]")).hasValue("new end");
+        assertThat(ines.page.locator("[data-task=cord] form.form-grid input[name=on]"))
+                .hasValue("yesterday");
 
         // a season on: what is due stands on Now
         clock.set(spring.plusDays(95).atTime(10, 0));

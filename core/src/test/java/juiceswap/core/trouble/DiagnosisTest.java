@@ -10,13 +10,13 @@ import java.util.EnumMap;
 import java.util.Map;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.supply.Fuel;
-import juiceswap.core.trouble.Trouble.Outcome;
+import juiceswap.core.trouble.Diagnosis.Outcome;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** From a symptom to its cause, by the check that finds most in the least time. */
-class TroubleTest {
+class DiagnosisTest {
     private static final EngineKind GASOLINE = new EngineKind(Fuel.GASOLINE, false, true, true, true);
 
     @ParameterizedTest
@@ -26,16 +26,16 @@ class TroubleTest {
             for (boolean electric : new boolean[] {true, false}) {
                 EngineKind engine = new EngineKind(fuel, electric, !electric, electric, true);
                 Map<Check, Outcome> found = new EnumMap<>(Check.class);
-                Trouble trouble = Trouble.of(symptom, engine, found, Map.of());
+                Diagnosis diagnosis = Diagnosis.of(symptom, engine, found, Map.of());
                 double before = Double.POSITIVE_INFINITY;
                 double all = 1;
-                while (trouble.next() != null) {
-                    double sum = trouble.causes().stream()
-                            .mapToDouble(Trouble.Cause::share)
+                while (diagnosis.next() != null) {
+                    double sum = diagnosis.causes().stream()
+                            .mapToDouble(Diagnosis.Cause::share)
                             .sum();
                     assertEquals(1, sum, 1e-9);
-                    Check next = trouble.next();
-                    double share = trouble.causes().stream()
+                    Check next = diagnosis.next();
+                    double share = diagnosis.causes().stream()
                             .filter(cause -> cause.check() == next)
                             .findFirst()
                             .orElseThrow()
@@ -45,9 +45,9 @@ class TroubleTest {
                     before = perMinute;
                     all -= share * all;
                     found.put(next, Outcome.OK);
-                    trouble = Trouble.of(symptom, engine, found, Map.of());
+                    diagnosis = Diagnosis.of(symptom, engine, found, Map.of());
                 }
-                assertNotNull(trouble.giveUp());
+                assertNotNull(diagnosis.giveUp());
                 assertTrue(found.size() >= 3, () -> symptom + " has few checks");
             }
         }
@@ -55,7 +55,7 @@ class TroubleTest {
 
     @Test
     void whatIsFoundIsWhatToMend() {
-        Trouble found = Trouble.of(
+        Diagnosis found = Diagnosis.of(
                 Symptom.CRANKS_NO_START,
                 GASOLINE,
                 Map.of(Check.FUEL_VALVE, Outcome.OK, Check.OIL_LEVEL, Outcome.NOT),
@@ -66,17 +66,17 @@ class TroubleTest {
 
     @Test
     void whatWasSkippedIsNotAskedAgainAndStaysPossible() {
-        Trouble first = Trouble.of(Symptom.CRANKS_NO_START, GASOLINE, Map.of(), Map.of());
+        Diagnosis first = Diagnosis.of(Symptom.CRANKS_NO_START, GASOLINE, Map.of(), Map.of());
         assertEquals(Check.FUEL_VALVE, first.next());
-        Trouble then =
-                Trouble.of(Symptom.CRANKS_NO_START, GASOLINE, Map.of(Check.FUEL_VALVE, Outcome.SKIPPED), Map.of());
+        Diagnosis then =
+                Diagnosis.of(Symptom.CRANKS_NO_START, GASOLINE, Map.of(Check.FUEL_VALVE, Outcome.SKIPPED), Map.of());
         assertTrue(then.next() != Check.FUEL_VALVE);
         assertEquals(first.causes(), then.causes());
     }
 
     @Test
     void whatItWasLastTimeIsLookedAtSooner() {
-        Trouble again = Trouble.of(Symptom.CRANKS_NO_START, GASOLINE, Map.of(), Map.of(Check.CHOKE, 3));
+        Diagnosis again = Diagnosis.of(Symptom.CRANKS_NO_START, GASOLINE, Map.of(), Map.of(Check.CHOKE, 3));
         assertEquals(Check.CHOKE, again.next());
     }
 
@@ -84,6 +84,6 @@ class TroubleTest {
     void aCheckThatThisEngineDoesNotHaveIsRefused() {
         assertThrows(
                 InvalidInput.class,
-                () -> Trouble.of(Symptom.CRANKS_NO_START, GASOLINE, Map.of(Check.CYLINDER, Outcome.OK), Map.of()));
+                () -> Diagnosis.of(Symptom.CRANKS_NO_START, GASOLINE, Map.of(Check.CYLINDER, Outcome.OK), Map.of()));
     }
 }

@@ -22,7 +22,7 @@ import org.jspecify.annotations.Nullable;
  * @param fix what to do, by the cause that was found; null while none was
  * @param giveUp who to call, once nothing is left; null before that
  */
-public record Trouble(
+public record Diagnosis(
         @Nullable Check next,
         List<Cause> causes,
         @Nullable String fix,
@@ -167,7 +167,7 @@ public record Trouble(
      * @param oftenHere how often each cause was found in this household before: each time it is as much likelier as its
      *     usual share again
      */
-    public static Trouble of(
+    public static Diagnosis of(
             Symptom symptom, EngineKind engine, Map<Check, Outcome> found, Map<Check, Integer> oftenHere) {
         Map<Check, Double> weights = new EnumMap<>(Check.class);
         for (Weight one : TABLE.getOrDefault(symptom, List.of())) {
@@ -190,7 +190,7 @@ public record Trouble(
                 .findFirst()
                 .orElse(null);
         if (wrong != null) {
-            return new Trouble(null, List.of(new Cause(wrong, 1)), wrong.word(), null);
+            return new Diagnosis(null, List.of(new Cause(wrong, 1)), wrong.word(), null);
         }
         Check next = causes.stream()
                 .filter(cause -> !found.containsKey(cause.check()))
@@ -198,7 +198,7 @@ public record Trouble(
                         cause -> cause.share() / cause.check().minutes()))
                 .map(Cause::check)
                 .orElse(null);
-        return new Trouble(next, causes, null, next == null ? callFor(symptom) : null);
+        return new Diagnosis(next, causes, null, next == null ? callFor(symptom) : null);
     }
 
     private static List<Cause> causes(Map<Check, Double> weights, Map<Check, Outcome> found) {
