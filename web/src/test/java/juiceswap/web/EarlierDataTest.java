@@ -14,7 +14,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import juiceswap.core.changeover.Engine;
 import juiceswap.core.outage.Event;
-import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
@@ -177,7 +177,7 @@ class EarlierDataTest {
         }
         assertThat(page("/logbook/" + before.id())).contains("storm-named");
         String exported = page("/logbook/" + before.id() + ".json");
-        assertThat(Json.parse(exported.getBytes(StandardCharsets.UTF_8)).toString())
+        assertThat(StrictJson.parse(exported.getBytes(StandardCharsets.UTF_8)).toString())
                 .contains("\"kind\":\"storm-named\"")
                 .contains("Hazel");
     }

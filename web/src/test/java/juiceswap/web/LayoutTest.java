@@ -26,7 +26,7 @@ class LayoutTest {
     private static final int MOST_COMPONENTS = 8;
 
     // the tests of the core are a jar of their own here
-    private final JavaClasses all = new ClassFileImporter()
+    private static final JavaClasses ALL = new ClassFileImporter()
             .withImportOption(new ImportOption.DoNotIncludeTests())
             .withImportOption(location -> !location.contains("tests.jar") && !location.contains("test-classes"))
             .importPackages("juiceswap");
@@ -48,7 +48,7 @@ class LayoutTest {
                                 "io.soabase.recordbuilder.core..")
                         // a mark that a value may be kept in a session, nothing that reads or writes
                         .or(equivalentTo(Serializable.class)))
-                .check(all);
+                .check(ALL);
         noClasses()
                 .that()
                 .resideInAPackage("juiceswap.core..")
@@ -56,28 +56,45 @@ class LayoutTest {
                 .callMethod(System.class, "nanoTime")
                 .orShould()
                 .callMethod(System.class, "currentTimeMillis")
-                .check(all);
+                .check(ALL);
+    }
+
+    @Test
+    void theOpenFormatsKnowNoFrameworkEither() {
+        classes()
+                .that()
+                .resideInAPackage("juiceswap.exchange..")
+                .should()
+                .onlyDependOnClassesThat(resideInAnyPackage(
+                        "juiceswap.exchange..",
+                        "juiceswap.core..",
+                        "java.lang..",
+                        "java.util..",
+                        "java.time..",
+                        "org.jspecify..",
+                        "com.eclipsesource.json.."))
+                .check(ALL);
     }
 
     @Test
     void packagesOfTheCoreDoNotDependOnEachOtherInCircles() {
-        slices().matching("juiceswap.core.(*)..").should().beFreeOfCycles().check(all);
+        slices().matching("juiceswap.core.(*)..").should().beFreeOfCycles().check(ALL);
     }
 
     @Test
     void whatIsStoredOrSaidIsNeverTheJavaNameOfAValue() {
-        noClasses().should().callMethod(Enum.class, "name").check(all);
+        noClasses().should().callMethod(Enum.class, "name").check(ALL);
         noClasses()
                 .that()
                 .areNotEnums()
                 .should()
                 .callMethod(Enum.class, "valueOf", Class.class, String.class)
-                .check(all);
+                .check(ALL);
     }
 
     @Test
     void packagesOfTheWebDoNotDependOnEachOtherInCircles() {
-        slices().matching("juiceswap.web.(*)..").should().beFreeOfCycles().check(all);
+        slices().matching("juiceswap.web.(*)..").should().beFreeOfCycles().check(ALL);
     }
 
     /** The log of an outage is what pages stand on; it knows none of them. */
@@ -96,12 +113,13 @@ class LayoutTest {
                         "juiceswap.web.house..",
                         "juiceswap.web.logbook..",
                         "juiceswap.web.drawing..")
-                .check(all);
+                .check(ALL);
     }
 
     @Test
     void everyPackageSaysWhatMayBeNull() throws IOException {
-        for (Path sources : List.of(Path.of("src/main/java"), Path.of("../core/src/main/java"))) {
+        for (Path sources : List.of(
+                Path.of("src/main/java"), Path.of("../core/src/main/java"), Path.of("../exchange/src/main/java"))) {
             try (Stream<Path> packages = Files.walk(sources)) {
                 for (Path one : packages.filter(LayoutTest::hasClasses).toList()) {
                     assertThat(one.resolve("package-info.java")).content().contains("@NullMarked");
@@ -113,7 +131,7 @@ class LayoutTest {
     /** Of nine values in a row nobody sees which is which: a record of so many is put together by name. */
     @Test
     void aLargeRecordIsPutTogetherByName() {
-        List<String> byPosition = all.stream()
+        List<String> byPosition = ALL.stream()
                 .filter(JavaClass::isRecord)
                 .filter(type -> type.reflect().getRecordComponents().length > MOST_COMPONENTS)
                 .flatMap(type -> type.getConstructors().stream()
@@ -151,7 +169,7 @@ class LayoutTest {
                         "juiceswap.web.household..",
                         "juiceswap.web.db..",
                         "org.jooq..")
-                .check(all);
+                .check(ALL);
     }
 
     @Test

@@ -160,7 +160,7 @@ public sealed interface Need {
         public @Nullable Double minutes() {
             return from == null || to == null
                     ? null
-                    : java.time.Duration.between(from, to).toSeconds() / 60.0;
+                    : java.time.Duration.between(from, to).getSeconds() / 60.0;
         }
     }
 }

@@ -64,14 +64,14 @@ public record Trend(List<Point> points, double low, double high) {
         Line line = Line.through(latest);
         boolean inside = last.value() >= low && last.value() <= high;
         if (!inside
-                || line.seconds < LEAST_TIME.toSeconds()
+                || line.seconds < LEAST_TIME.getSeconds()
                 || line.perSecond == 0
                 || Math.abs(line.perSecond) * line.seconds < 2 * line.scatter) {
             return Optional.empty();
         }
         double edge = line.perSecond > 0 ? high : low;
         double seconds = (edge - line.atLast) / line.perSecond;
-        if (seconds < 0 || seconds > HORIZON.toSeconds()) {
+        if (seconds < 0 || seconds > HORIZON.getSeconds()) {
             return Optional.empty();
         }
         return Optional.of(last.at().plusSeconds(Math.round(seconds)));

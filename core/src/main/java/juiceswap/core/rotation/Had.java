@@ -31,7 +31,7 @@ public record Had(ZoneId zone, List<Supplied> supplied, List<Observed> observed)
 
     private record Run(Instant from, Instant to) {
         double minutes() {
-            return Duration.between(from, to).toSeconds() / 60.0;
+            return Duration.between(from, to).getSeconds() / 60.0;
         }
     }
 
@@ -56,7 +56,7 @@ public record Had(ZoneId zone, List<Supplied> supplied, List<Observed> observed)
             Instant from = later(supplied.get(i).at(), since);
             Instant to = end(i, now);
             if (from.isBefore(to)) {
-                double minutes = Duration.between(from, to).toSeconds() / 60.0;
+                double minutes = Duration.between(from, to).getSeconds() / 60.0;
                 level = supplied.get(i).circuits().contains(keep.circuit())
                         ? Math.min(keep.holdMinutes(), level + minutes * rise)
                         : Math.max(0, level - minutes);

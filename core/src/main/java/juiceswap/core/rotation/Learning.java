@@ -40,7 +40,7 @@ public final class Learning {
             return Optional.empty();
         }
         Instant changed = had.since(keep.circuit());
-        double minutes = Duration.between(last.at(), now).toSeconds() / 60.0;
+        double minutes = Duration.between(last.at(), now).getSeconds() / 60.0;
         if (minutes < 1 || changed != null && changed.isAfter(last.at())) {
             return Optional.empty();
         }

@@ -57,13 +57,13 @@ public record Rotation(
         return plan(effort, inForce, ForkJoinPool.commonPool());
     }
 
-    /**
-     * The same.
-     *
-     * @param beside who runs the searches but the first; {@code Runnable::run} has them one after the other, which takes
-     *     longer and leaves the other processors to others
-     */
+    /** The same, with the searches but the first run by that executor. */
     public RotationPlan plan(Effort effort, @Nullable List<Set<String>> inForce, Executor beside) {
+        return plan(effort, inForce, Beside.on(beside));
+    }
+
+    /** The same. */
+    public RotationPlan plan(Effort effort, @Nullable List<Set<String>> inForce, Beside beside) {
         return plan(effort, inForce, beside, () -> false);
     }
 
@@ -75,6 +75,11 @@ public record Rotation(
      */
     public RotationPlan plan(
             Effort effort, @Nullable List<Set<String>> inForce, Executor beside, BooleanSupplier halted) {
+        return plan(effort, inForce, Beside.on(beside), halted);
+    }
+
+    private RotationPlan plan(
+            Effort effort, @Nullable List<Set<String>> inForce, Beside beside, BooleanSupplier halted) {
         Compiled compiled = new Compiled(this);
         return RotationPlan.of(compiled, RotationSearch.best(compiled, effort, inForce, beside, halted));
     }

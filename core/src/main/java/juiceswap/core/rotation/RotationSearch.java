@@ -5,12 +5,9 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
-import java.util.SplittableRandom;
 import java.util.concurrent.CancellationException;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
-import java.util.concurrent.Executor;
 import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -56,7 +53,7 @@ final class RotationSearch {
     private final Compiled problem;
     private final Temper temper;
     private final BestPattern patterns;
-    private final SplittableRandom random;
+    private final Chance random;
     private final Draft present;
     private final Draft trial;
     private final Draft best;
@@ -71,7 +68,7 @@ final class RotationSearch {
         this.halted = halted;
         this.temper = seed % 2 == 0 ? SOON : LATE;
         this.patterns = new BestPattern(problem);
-        this.random = new SplittableRandom(20_310_203L + seed);
+        this.random = new Chance(20_310_203L + seed);
         this.present = new Draft(problem, patterns);
         this.trial = new Draft(problem, patterns);
         this.best = new Draft(problem, patterns);
@@ -93,34 +90,20 @@ final class RotationSearch {
             Compiled problem,
             Effort effort,
             @Nullable List<Set<String>> inForce,
-            Executor beside,
+            Beside beside,
             BooleanSupplier halted) {
         long[] start = inForce == null ? null : bits(problem, inForce);
         if (effort == Effort.INSTANT) {
             return new RotationSearch(problem, 0, halted).search(effort.work(), start);
         }
-        List<CompletableFuture<long[]>> others = new ArrayList<>();
-        for (int seed = 1; seed < SIDE_BY_SIDE; seed++) {
+        List<Supplier<long[]>> searches = new ArrayList<>();
+        for (int seed = 0; seed < SIDE_BY_SIDE; seed++) {
             RotationSearch search = new RotationSearch(problem, seed, halted);
-            others.add(CompletableFuture.supplyAsync(() -> search.search(effort.work(), start), beside));
+            searches.add(() -> search.search(effort.work(), start));
         }
-        long[] best = new RotationSearch(problem, 0, halted).search(effort.work(), start);
-        for (CompletableFuture<long[]> other : others) {
-            long[] found = joined(other);
-            best = score(problem, found) < score(problem, best) ? found : best;
-        }
-        return best;
-    }
-
-    private static long[] joined(CompletableFuture<long[]> other) {
-        try {
-            return other.join();
-        } catch (CompletionException failed) {
-            if (failed.getCause() instanceof CancellationException halted) {
-                throw halted;
-            }
-            throw failed;
-        }
+        return beside.all(searches).stream()
+                .min(Comparator.comparingDouble(found -> score(problem, found)))
+                .orElseThrow();
     }
 
     private static double score(Compiled problem, long[] sets) {

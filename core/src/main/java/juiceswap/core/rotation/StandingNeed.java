@@ -37,7 +37,7 @@ public sealed interface StandingNeed {
         }
 
         double minutes() {
-            return java.util.Objects.requireNonNull(on(LocalDate.EPOCH).minutes());
+            return java.util.Objects.requireNonNull(on(LocalDate.ofEpochDay(0)).minutes());
         }
     }
 

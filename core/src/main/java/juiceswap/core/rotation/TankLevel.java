@@ -40,7 +40,7 @@ public record TankLevel(double litres) {
                 Double perHour = FuelUse.at(setup.source(), DutyWatts.drawn(setup, one.circuits()))
                         .litresPerHour();
                 litres -= (perHour == null ? 0 : perHour)
-                        * Duration.between(from, to).toSeconds()
+                        * Duration.between(from, to).getSeconds()
                         / 3600.0;
             }
         }

@@ -6,7 +6,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
-import java.util.concurrent.Executor;
 import java.util.concurrent.ForkJoinPool;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Need.Priority;
@@ -94,22 +93,22 @@ public record Wanted(
      * @param inForce the plan to begin the search with, null: from nothing
      */
     public Made plan(Now now, Effort effort, @Nullable RotationPlan inForce) {
-        return plan(now, effort, inForce, ForkJoinPool.commonPool());
+        return plan(now, effort, inForce, Beside.on(ForkJoinPool.commonPool()));
     }
 
     /**
      * The same.
      *
-     * @param beside see {@link Rotation#plan(Effort, List, Executor)}
+     * @param beside where its searches go on
      */
-    public Made plan(Now now, Effort effort, @Nullable RotationPlan inForce, Executor beside) {
+    public Made plan(Now now, Effort effort, @Nullable RotationPlan inForce, Beside beside) {
         Rotation question = from(now.setup, now.time, now.on, now.had, List.of());
         List<Set<String>> start = inForce == null ? null : ahead(inForce, question.horizon());
         if (now.fuel == null) {
             return new Made(question.plan(effort, start, beside), Refuelling.UNKNOWN);
         }
         List<EngineOff> chosen = fillings();
-        RotationPlan first = question.plan(Effort.INSTANT, start);
+        RotationPlan first = question.plan(Effort.INSTANT, start, beside);
         Refuelling placed = Refuelling.place(first, now.fuel, chosen);
         List<EngineOff> more = new ArrayList<>(placed.refuels());
         more.removeAll(chosen);
@@ -121,7 +120,7 @@ public record Wanted(
 
     /** No plan runs on an empty tank: from when it is dry everything is off, and the plan before it knows that. */
     private Made untilDry(
-            Now now, Effort effort, RotationPlan wet, Refuelling fuel, List<EngineOff> stops, Executor beside) {
+            Now now, Effort effort, RotationPlan wet, Refuelling fuel, List<EngineOff> stops, Beside beside) {
         LocalDateTime dry = Objects.requireNonNull(fuel.emptyAt());
         Horizon horizon = wet.rotation().horizon();
         List<EngineOff> all = new ArrayList<>(stops);

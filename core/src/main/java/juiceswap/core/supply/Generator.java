@@ -42,7 +42,7 @@ public record Generator(
 
     public Generator {
         ratings = List.copyOf(ratings);
-        litresPerHour = java.util.Collections.unmodifiableNavigableMap(new TreeMap<>(litresPerHour));
+        litresPerHour = new TreeMap<>(litresPerHour);
         InvalidInput.unless(marginPercent > 0 && marginPercent <= 100, "/marginPercent", "invalid.percent-above-zero");
         if (tankLitres != null) {
             InvalidInput.positive("/tankLitres", tankLitres);
@@ -50,6 +50,12 @@ public record Generator(
         litresPerHour.values().forEach(litres -> InvalidInput.notNegative("/litresPerHour", litres));
         InvalidInput.unless(ratingFor(fuel, ratings).isPresent(), "/ratings", "invalid.no-rating", "fuel", fuel.word());
         InvalidInput.unless(derating(altitudeM, ambientC) > 0, "/altitudeM", "invalid.nothing-left");
+    }
+
+    /** Litres an hour by percent of the running watts; a copy, to which nothing done comes back here. */
+    @Override
+    public NavigableMap<Double, Double> litresPerHour() {
+        return new TreeMap<>(litresPerHour);
     }
 
     /** A generator to be described: gasoline, 120/240 V, all else as is usual until it is said. */

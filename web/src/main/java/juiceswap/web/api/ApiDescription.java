@@ -1,13 +1,14 @@
 package juiceswap.web.api;
 
-import static juiceswap.web.exchange.Json.object;
+import static juiceswap.exchange.Tree.object;
 
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import juiceswap.web.exchange.Json;
+import juiceswap.exchange.Tree;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.words.Words;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.http.MediaType;
@@ -17,8 +18,6 @@ import org.springframework.web.bind.annotation.RequestMethod;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /**
  * The open API as an OpenAPI 3.1 description, made of what is there: the addresses that are answered, and the schemas against
@@ -40,7 +39,7 @@ class ApiDescription {
 
     @GetMapping
     Map<String, Object> describe() {
-        ObjectNode schemas = schemas();
+        Tree schemas = schemas();
         Map<String, Map<String, Object>> paths = new TreeMap<>();
         mappings.getHandlerMethods()
                 .keySet()
@@ -58,20 +57,19 @@ class ApiDescription {
                 "components",
                 object(
                         "schemas",
-                        schemas,
+                        schemas.value(),
                         "securitySchemes",
                         object("key", object("type", "http", "scheme", "bearer"))));
     }
 
     /** The definitions of the engine's schema, referring to each other at their new place. */
-    private static ObjectNode schemas() {
+    private static Tree schemas() {
         String text = Schemas.text("engine").replace("#/$defs/", SCHEMAS);
-        JsonNode definitions = Json.parse(text.getBytes(java.nio.charset.StandardCharsets.UTF_8))
+        return StrictJson.parse(text.getBytes(java.nio.charset.StandardCharsets.UTF_8))
                 .path("$defs");
-        return (ObjectNode) definitions;
     }
 
-    private Map<String, Object> operations(RequestMappingInfo mapping, String path, ObjectNode schemas) {
+    private Map<String, Object> operations(RequestMappingInfo mapping, String path, Tree schemas) {
         Map<String, Object> operations = new TreeMap<>();
         for (RequestMethod method : mapping.getMethodsCondition().getMethods()) {
             String verb = method.asHttpMethod().name().toLowerCase(java.util.Locale.ROOT);
@@ -89,7 +87,7 @@ class ApiDescription {
         return operations;
     }
 
-    private static Map<String, Object> content(RequestMappingInfo mapping, String path, ObjectNode schemas) {
+    private static Map<String, Object> content(RequestMappingInfo mapping, String path, Tree schemas) {
         List<String> types = new ArrayList<>(mapping.getConsumesCondition().getConsumableMediaTypes().stream()
                 .map(MediaType::toString)
                 .toList());

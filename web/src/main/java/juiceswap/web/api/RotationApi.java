@@ -12,9 +12,10 @@ import java.util.concurrent.Semaphore;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.Rotation;
-import juiceswap.web.exchange.Json;
-import juiceswap.web.exchange.RotationJson;
+import juiceswap.exchange.RotationJson;
+import juiceswap.exchange.Tree;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.security.Account;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
@@ -24,7 +25,6 @@ import org.springframework.web.ErrorResponseException;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.JsonNode;
 
 /** The engine's heaviest question: which circuits take turns when. Few are looked for at once, and none for ever. */
 @RestController
@@ -62,9 +62,10 @@ public class RotationApi {
 
     @PostMapping("/rotation")
     public Map<String, Object> rotation(HttpServletRequest http) throws IOException {
-        JsonNode request = Requests.read(schemas, "rotation", http);
+        Tree request = StrictJson.parse(RequestLimits.body(http));
+        schemas.requireRequest("rotation", request);
         Rotation rotation = RotationJson.read(request);
-        String word = Json.text(request, "effort", Effort.NORMAL.word());
+        String word = request.text("effort", Effort.NORMAL.word());
         Effort effort = Effort.of(word).orElseThrow(() -> new InvalidInput("/effort", "invalid.effort"));
         if (effort == Effort.DEEP && !signedIn()) {
             throw new Refused(HttpStatus.FORBIDDEN, say("api.deep-signed-in"));

@@ -30,9 +30,8 @@ import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.rotation.Wanted;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.Households;
 import juiceswap.web.meter.SimulatedMonitor;
 import juiceswap.web.outage.Outages;
@@ -96,9 +95,8 @@ public class DemoData implements ApplicationRunner {
         if (!households.none()) {
             return;
         }
-        Household file = HouseholdJson.read(
-                Json.parse(new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray()),
-                schemas);
+        Household file = schemas.household(
+                StrictJson.parse(new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray()));
         long household = households.create(file);
         Account ines = accounts.create(household, "Ines", Accounts.DEMO_OWNER, "estuary-lantern", Role.OWNER, null);
         Account bram = accounts.create(household, "Bram", Accounts.DEMO_HELPER, "estuary-lantern", Role.MEMBER, null);

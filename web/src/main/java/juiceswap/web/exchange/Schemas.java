@@ -15,6 +15,9 @@ import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.Phrase;
+import juiceswap.core.household.Household;
+import juiceswap.exchange.HouseholdJson;
+import juiceswap.exchange.Tree;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
@@ -30,13 +33,19 @@ public class Schemas {
             builder -> builder.schemas(Map.of(ENGINE, text("engine"), HOUSEHOLD, text("household"))));
 
     /** Throws {@link InvalidInput} with every place where a request to that engine endpoint is malformed. */
-    public void requireRequest(String endpoint, JsonNode request) {
+    public void requireRequest(String endpoint, Tree request) {
         require(ENGINE + "#/$defs/" + endpoint, request);
     }
 
     /** Throws {@link InvalidInput} with every place where a household file is malformed. */
-    public void requireHousehold(JsonNode file) {
+    public void requireHousehold(Tree file) {
         require(HOUSEHOLD, file);
+    }
+
+    /** The household of a file; throws {@link InvalidInput} with every problem and its place. */
+    public Household household(Tree file) {
+        requireHousehold(file);
+        return HouseholdJson.read(file);
     }
 
     /** The schema as published. */
@@ -48,10 +57,10 @@ public class Schemas {
         }
     }
 
-    private void require(String location, JsonNode json) {
+    private void require(String location, Tree json) {
         Schema schema = registry.getSchema(SchemaLocation.of(location));
         Set<Problem> problems = new LinkedHashSet<>();
-        for (Error error : schema.validate(json)) {
+        for (Error error : schema.validate(StrictJson.node(json))) {
             problems.add(new Problem(pointer(error), what(error)));
         }
         if (!problems.isEmpty()) {

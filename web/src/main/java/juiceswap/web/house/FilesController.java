@@ -15,10 +15,11 @@ import juiceswap.core.household.Household;
 import juiceswap.core.measure.ClockFace;
 import juiceswap.core.measure.Measures;
 import juiceswap.core.measure.UnitSystem;
+import juiceswap.exchange.HouseholdJson;
+import juiceswap.exchange.Tree;
 import juiceswap.web.exchange.Downloads;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
 import juiceswap.web.household.Tokens;
@@ -40,7 +41,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import tools.jackson.databind.JsonNode;
 
 /** The house as files, in and out; its history; keys for programs. */
 @Controller
@@ -129,7 +129,7 @@ class FilesController {
             throws IOException {
         try {
             InvalidInput.unless(!file.isEmpty(), "", "invalid.choose-file");
-            Household read = HouseholdJson.read(Json.parse(file.getBytes()), schemas);
+            Household read = schemas.household(StrictJson.parse(file.getBytes()));
             replace(account, read, Phrase.of("change.imported", "name", read.name()));
             flash.addFlashAttribute("taken", Phrase.of("told.is-imported-undo-brings-back", "name", read.name()));
             return "redirect:/house";
@@ -155,24 +155,21 @@ class FilesController {
         if (!SAMPLES.containsKey(name)) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
-        replace(
-                account,
-                HouseholdJson.read(sampleJson(name), schemas),
-                Phrase.of("change.sample", "name", SAMPLES.get(name)));
+        replace(account, schemas.household(sampleJson(name)), Phrase.of("change.sample", "name", SAMPLES.get(name)));
         flash.addFlashAttribute("taken", Phrase.of("told.is-loaded", "get", SAMPLES.get(name)));
         return "redirect:/house";
     }
 
     /** A sample household that ships with the application. */
-    static JsonNode sampleJson(String name) throws IOException {
-        return Json.parse(new ClassPathResource("households/" + name + ".json").getContentAsByteArray());
+    static Tree sampleJson(String name) throws IOException {
+        return StrictJson.parse(new ClassPathResource("households/" + name + ".json").getContentAsByteArray());
     }
 
     @GetMapping("/house/export")
     ResponseEntity<String> export(@AuthenticationPrincipal Account account) {
         audit.write(account.householdId(), account.displayName(), Audit.What.EXPORTED, "household.json");
         return Downloads.of(
-                HouseholdJson.write(file(account)).toPrettyString() + "\n",
+                StrictJson.pretty(HouseholdJson.write(file(account)).value()) + "\n",
                 MediaType.APPLICATION_JSON,
                 "household.json");
     }

@@ -27,8 +27,8 @@ import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.HomeLoad;
 import juiceswap.core.household.HomePanel;
 import juiceswap.core.household.Household;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
+import juiceswap.exchange.HouseholdJson;
+import juiceswap.exchange.Tree;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.form.Form;
 import org.apache.commons.csv.CSVFormat;
@@ -365,7 +365,7 @@ final class LoadTable {
         }
 
         private <E extends Enum<E> & Worded> E word(Class<E> kind, String column, String field) {
-            return Json.under("/" + field, () -> Worded.of(kind, cell(column).toLowerCase(Locale.ROOT)));
+            return Tree.under("/" + field, () -> Worded.of(kind, cell(column).toLowerCase(Locale.ROOT)));
         }
 
         /** What a column that is there says. */
@@ -407,7 +407,7 @@ final class LoadTable {
             Double duty = number("duty_percent");
             Double count = number("count");
             Leg leg = cells.containsKey("leg")
-                    ? Json.under(
+                    ? Tree.under(
                             "/leg", () -> Worded.of(Leg.class, cells.get("leg").toUpperCase(Locale.ROOT)))
                     : before == null ? null : before.leg();
             Nameplate labelled = new Nameplate(

@@ -15,7 +15,7 @@ import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.rotation.Keeping;
 import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.rotation.StandingNeed.Daily;
-import juiceswap.web.exchange.StandingNeedJson;
+import juiceswap.exchange.StandingNeedJson;
 import juiceswap.web.form.Form;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;

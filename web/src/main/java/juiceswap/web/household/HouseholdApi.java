@@ -5,10 +5,11 @@ import static juiceswap.web.words.Say.say;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import juiceswap.core.household.Household;
+import juiceswap.exchange.HouseholdJson;
+import juiceswap.exchange.Tree;
 import juiceswap.web.api.RequestLimits;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.Doorkeeper.TurnedAway;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -22,7 +23,6 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.JsonNode;
 
 /**
  * The household's own file for programs, opened by a key that its owner made: {@code Authorization: Bearer js_…}. The
@@ -70,8 +70,8 @@ class HouseholdApi {
             throws IOException {
         Tokens.Access access = doorkeeper.mayWrite(authorization);
         Integer version = ifMatch == null ? null : version(ifMatch);
-        JsonNode given = Json.parse(RequestLimits.body(http));
-        Household file = HouseholdJson.read(given, schemas);
+        Tree given = StrictJson.parse(RequestLimits.body(http));
+        Household file = schemas.household(given);
         households.replace(access.householdId(), version, access.name(), words.say("change.by-program"), file);
         return read(authorization);
     }

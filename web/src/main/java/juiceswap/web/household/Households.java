@@ -19,9 +19,10 @@ import juiceswap.core.house.DeviceProof;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.Household;
 import juiceswap.core.measure.Measures;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
+import juiceswap.exchange.HouseholdJson;
+import juiceswap.exchange.Tree;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.words.InUse;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
@@ -29,7 +30,6 @@ import org.jooq.impl.DSL;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.JsonNode;
 
 /** Households and their files: each change is a step in a history that can be walked back and forth. */
 @Repository
@@ -199,7 +199,7 @@ public class Households {
         Household before = row.getFile() == null ? null : read(id, row.getFile());
         Household file = edit.apply(before);
         voidTests(id, who, before, file);
-        JsonNode json = HouseholdJson.write(file);
+        Tree json = HouseholdJson.write(file);
         // what core does not know of: how long texts may be, which signs an id has
         schemas.requireHousehold(json);
 
@@ -346,8 +346,7 @@ public class Households {
     private Household read(JSONB stored) {
         synchronized (readLately) {
             return readLately.computeIfAbsent(
-                    stored.data(),
-                    text -> HouseholdJson.read(Json.parse(text.getBytes(StandardCharsets.UTF_8)), schemas));
+                    stored.data(), text -> schemas.household(StrictJson.parse(text.getBytes(StandardCharsets.UTF_8))));
         }
     }
 }

@@ -19,11 +19,11 @@ import juiceswap.core.meter.Readings;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.EventKind;
+import juiceswap.exchange.EventJson;
+import juiceswap.exchange.HouseholdJson;
 import juiceswap.web.drawing.LineView;
 import juiceswap.web.exchange.Downloads;
-import juiceswap.web.exchange.EventJson;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.meter.Trends;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
@@ -218,10 +218,7 @@ class LogbookController {
         document.put("end", outage.endedAt() == null ? null : outage.endedAt().toString());
         document.put("household", HouseholdJson.write(outage.household()));
         document.put("events", events);
-        return Downloads.of(
-                Json.MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(document),
-                MediaType.APPLICATION_JSON,
-                "outage-" + id + ".json");
+        return Downloads.of(StrictJson.pretty(document), MediaType.APPLICATION_JSON, "outage-" + id + ".json");
     }
 
     private Outage find(Account account, long id) {

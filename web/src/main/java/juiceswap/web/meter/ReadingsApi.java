@@ -13,9 +13,10 @@ import java.util.Map;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.meter.Readings;
+import juiceswap.exchange.Tree;
 import juiceswap.web.api.RequestLimits;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.Doorkeeper;
 import juiceswap.web.meter.ReadingStore.Source;
 import org.jspecify.annotations.Nullable;
@@ -23,7 +24,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.JsonNode;
 
 /**
  * Where a panel monitor sends its readings: one or a batch, as JSON or as the table of {@link ReadingTable}. A reading is
@@ -55,15 +55,15 @@ class ReadingsApi {
             HttpServletRequest http)
             throws IOException {
         long household = doorkeeper.mayReport(authorization);
-        JsonNode body = Json.parse(RequestLimits.body(http));
+        Tree body = StrictJson.parse(RequestLimits.body(http));
         if (!body.isArray()) {
             return keep(household, List.of(reading(body)));
         }
         InvalidInput.unless(body.size() <= MOST_READINGS, "", "invalid.too-many-readings", "most", MOST_READINGS);
         List<Taken> taken = new ArrayList<>();
         for (int i = 0; i < body.size(); i++) {
-            JsonNode one = body.get(i);
-            taken.add(Json.under("/" + i, () -> reading(one)));
+            Tree one = body.get(i);
+            taken.add(Tree.under("/" + i, () -> reading(one)));
         }
         return keep(household, taken);
     }
@@ -88,24 +88,24 @@ class ReadingsApi {
     private Map<String, Object> keep(long household, List<Taken> taken) {
         InvalidInput.unless(!taken.isEmpty(), "", "invalid.no-readings");
         int fresh = monitoring.take(household, taken, Source.MONITOR);
-        return Json.object("kept", fresh, "known", taken.size() - fresh);
+        return Tree.object("kept", fresh, "known", taken.size() - fresh);
     }
 
-    private Taken reading(JsonNode json) {
+    private Taken reading(Tree json) {
         schemas.requireRequest("monitor-reading", json);
         Instant at = ReadingTable.time(json.path("time").asString(), ZoneOffset.UTC);
         requireNotAhead(at);
         return new Taken(
                 at,
-                Json.text(json, "where", Taken.PANEL),
+                json.text("where", Taken.PANEL),
                 new Readings(
-                        Json.number(json, "l1n"),
-                        Json.number(json, "l2n"),
-                        Json.number(json, "l1l2"),
-                        Json.number(json, "hz"),
-                        Json.number(json, "ng"),
-                        Json.number(json, "l1a"),
-                        Json.number(json, "l2a")));
+                        json.number("l1n"),
+                        json.number("l2n"),
+                        json.number("l1l2"),
+                        json.number("hz"),
+                        json.number("ng"),
+                        json.number("l1a"),
+                        json.number("l2a")));
     }
 
     private void requireNotAhead(Instant at) {

@@ -19,9 +19,9 @@ import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.EventKind;
 import juiceswap.core.outage.Standing;
-import juiceswap.web.exchange.EventJson;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
+import juiceswap.exchange.EventJson;
+import juiceswap.exchange.HouseholdJson;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import org.jooq.DSLContext;
@@ -253,7 +253,8 @@ public class Outages {
                         event.getWho(),
                         EventJson.read(
                                 event.getKind(),
-                                Json.parse(event.getPayload().data().getBytes(java.nio.charset.StandardCharsets.UTF_8)),
+                                StrictJson.parse(
+                                        event.getPayload().data().getBytes(java.nio.charset.StandardCharsets.UTF_8)),
                                 file.setup()))));
         OffsetDateTime endedAt = row.get(OUTAGE.ENDED_AT);
         List<Entry> entries = List.copyOf(log);

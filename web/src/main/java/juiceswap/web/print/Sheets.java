@@ -9,7 +9,7 @@ import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.Optional;
 import juiceswap.core.household.Household;
-import juiceswap.web.exchange.HouseholdJson;
+import juiceswap.exchange.HouseholdJson;
 import juiceswap.web.security.Codes;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;

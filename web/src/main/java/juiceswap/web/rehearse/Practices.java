@@ -1,7 +1,7 @@
 package juiceswap.web.rehearse;
 
+import static juiceswap.exchange.Tree.object;
 import static juiceswap.web.db.Tables.REHEARSAL;
-import static juiceswap.web.exchange.Json.object;
 
 import java.time.Instant;
 import java.time.LocalDate;
@@ -21,9 +21,9 @@ import juiceswap.core.rehearsal.Consequence;
 import juiceswap.core.rehearsal.Spacing.Past;
 import juiceswap.core.rehearsal.Spacing.Went;
 import juiceswap.core.rehearsal.Trouble;
+import juiceswap.exchange.HouseholdJson;
+import juiceswap.exchange.Tree;
 import juiceswap.web.db.tables.records.RehearsalRecord;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.rehearse.Practice.Slip;
 import juiceswap.web.security.Account;
@@ -31,7 +31,6 @@ import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.JsonNode;
 
 /** The rehearsals of households, apart from the log of their outages. */
 @Repository
@@ -159,12 +158,11 @@ public class Practices {
         List<Act> acts = new ArrayList<>();
         read(row.getActs()).forEach(act -> acts.add(act(act)));
         List<Slip> slips = new ArrayList<>();
-        for (JsonNode slip : read(row.getSlips())) {
+        for (Tree slip : read(row.getSlips())) {
             List<Consequence> came = new ArrayList<>();
             slip.path("came")
                     .forEach(one -> came.add(new Consequence(
-                            Worded.of(Consequence.Kind.class, one.path("code").asString()),
-                            Json.text(one, "circuit"))));
+                            Worded.of(Consequence.Kind.class, one.path("code").asString()), one.text("circuit"))));
             slips.add(new Slip(slip.path("minutes").asDouble(), act(slip.path("act")), came));
         }
         return PracticeBuilder.builder()
@@ -173,7 +171,7 @@ public class Practices {
                 .trouble(Worded.of(Trouble.class, row.getTrouble()))
                 .seed(row.getSeed())
                 .way(Worded.of(Way.class, row.getWay()))
-                .household(HouseholdJson.read(read(row.getHouseholdFile()), schemas))
+                .household(schemas.household(read(row.getHouseholdFile())))
                 .acts(List.copyOf(acts))
                 .slips(List.copyOf(slips))
                 .seen(row.getSeen())
@@ -183,18 +181,18 @@ public class Practices {
                 .build();
     }
 
-    private static JsonNode read(JSONB json) {
-        return Json.MAPPER.readTree(json.data());
+    private static Tree read(JSONB json) {
+        return Tree.parse(json.data());
     }
 
     private static JSONB json(Object value) {
-        return JSONB.valueOf(Json.MAPPER.writeValueAsString(value));
+        return JSONB.valueOf(Tree.text(value));
     }
 
-    private static Act act(JsonNode json) {
-        String to = Json.text(json, "to");
+    private static Act act(Tree json) {
+        String to = json.text("to");
         return to == null
-                ? Act.of(json.path("act").asString(), Json.text(json, "circuit"), Json.number(json, "minutes"))
+                ? Act.of(json.path("act").asString(), json.text("circuit"), json.number("minutes"))
                 : Act.walk(Worded.of(Place.class, to));
     }
 

@@ -10,9 +10,9 @@ import java.time.LocalDateTime;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import juiceswap.core.rotation.RotationPlan;
+import juiceswap.exchange.RotationJson;
+import juiceswap.exchange.Tree;
 import juiceswap.web.exchange.Downloads;
-import juiceswap.web.exchange.Json;
-import juiceswap.web.exchange.RotationJson;
 import juiceswap.web.household.HouseholdLocale;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages;
@@ -86,7 +86,7 @@ class PlanExports {
         json.put("version", 1);
         json.put("question", RotationJson.question(plan.rotation()));
         json.put("plan", RotationJson.of(plan));
-        return Downloads.of(Json.MAPPER.writeValueAsString(json), MediaType.APPLICATION_JSON, "rotation.json");
+        return Downloads.of(Tree.text(json), MediaType.APPLICATION_JSON, "rotation.json");
     }
 
     @GetMapping("/rotate/plan.ics")

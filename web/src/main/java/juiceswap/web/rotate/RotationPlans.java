@@ -18,19 +18,18 @@ import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Rotation;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.Wish;
+import juiceswap.exchange.NeedsReader;
+import juiceswap.exchange.RotationJson;
+import juiceswap.exchange.Tree;
+import juiceswap.exchange.WishJson;
 import juiceswap.web.db.tables.records.RotationPlanRecord;
-import juiceswap.web.exchange.Json;
-import juiceswap.web.exchange.JsonFields;
-import juiceswap.web.exchange.NeedsReader;
-import juiceswap.web.exchange.RotationJson;
-import juiceswap.web.exchange.WishJson;
+import juiceswap.web.exchange.StrictJson;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.JsonNode;
 
 /** The rotations that were planned for an outage: what was asked and what is on. What they amount to is worked out anew. */
 @Repository
@@ -84,14 +83,14 @@ class RotationPlans {
                 .set(ROTATION_PLAN.OUTAGE_ID, outage)
                 .set(ROTATION_PLAN.MADE_AT, at.atOffset(ZoneOffset.UTC))
                 .set(ROTATION_PLAN.MADE_BY, by)
-                .set(ROTATION_PLAN.WHY, Json.MAPPER.writeValueAsString(PhraseFields.of(why)))
+                .set(ROTATION_PLAN.WHY, Tree.text(PhraseFields.of(why)))
                 .set(
                         ROTATION_PLAN.WISHES,
                         json(wishes.stream().map(WishJson::of).toList()))
                 .set(
                         ROTATION_PLAN.REFUELS,
                         json(refuels.stream()
-                                .map(off -> Json.object(
+                                .map(off -> Tree.object(
                                         "from", NeedsReader.text(off.from()), "to", NeedsReader.text(off.to())))
                                 .toList()))
                 .set(ROTATION_PLAN.QUESTION, json(RotationJson.question(plan.rotation())))
@@ -184,18 +183,18 @@ class RotationPlans {
                         parse(row.getOnSets()), question.horizon().slots())));
     }
 
-    private static JsonNode parse(JSONB json) {
-        return Json.parse(json.data().getBytes(StandardCharsets.UTF_8));
+    private static Tree parse(JSONB json) {
+        return StrictJson.parse(json.data().getBytes(StandardCharsets.UTF_8));
     }
 
     private static JSONB json(Object value) {
-        return JSONB.valueOf(Json.MAPPER.writeValueAsString(value));
+        return JSONB.valueOf(Tree.text(value));
     }
 
     /** Plans from before reasons were kept by what they say hold them as text. */
     private static Phrase why(String stored) {
         return stored.startsWith("{")
-                ? PhraseFields.read(new JsonFields(Json.parse(stored.getBytes(StandardCharsets.UTF_8))))
+                ? PhraseFields.read(StrictJson.parse(stored.getBytes(StandardCharsets.UTF_8)))
                 : Phrase.of("plan.why.told", "why", stored);
     }
 }

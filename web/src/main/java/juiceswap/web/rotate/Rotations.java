@@ -15,7 +15,6 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
@@ -26,6 +25,7 @@ import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Setup;
 import juiceswap.core.outage.Standing;
+import juiceswap.core.rotation.Beside;
 import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.Had;
 import juiceswap.core.rotation.Horizon.EngineOff;
@@ -61,7 +61,6 @@ public class Rotations {
     private static final Logger LOG = LoggerFactory.getLogger(Rotations.class);
 
     /** What nobody waits for leaves a processor to the pages. */
-    private static final Executor ONE_AFTER_THE_OTHER = Runnable::run;
 
     /** Who is named for plans that nobody asked for. */
     static final String PLANNER = "Juice Swap";
@@ -282,7 +281,7 @@ public class Rotations {
         if (effort != Effort.QUICK) {
             inBackground(() -> {
                 RotationPlan better =
-                        made.plan().rotation().plan(effort, made.plan().on(), ONE_AFTER_THE_OTHER);
+                        made.plan().rotation().plan(effort, made.plan().on(), Beside.IN_TURN);
                 if (better.score() < made.plan().score() - 1) {
                     plans.improve(id, better);
                 }
@@ -392,10 +391,7 @@ public class Rotations {
         Replanning.reason(life.inForce == null ? null : life.inForce.plan(), life.progress, life.now)
                 .ifPresent(why -> {
                     Wanted.Made made = life.wanted.plan(
-                            life.planFrom(),
-                            effort,
-                            life.inForce == null ? null : life.inForce.plan(),
-                            ONE_AFTER_THE_OTHER);
+                            life.planFrom(), effort, life.inForce == null ? null : life.inForce.plan(), Beside.IN_TURN);
                     long id = keep(life, PLANNER, why.phrase(), life.wanted.wishes(), made);
                     swap.planned(Account.device(household, PLANNER), id, why.phrase());
                 });

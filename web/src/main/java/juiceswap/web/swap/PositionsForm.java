@@ -1,5 +1,7 @@
 package juiceswap.web.swap;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -7,13 +9,12 @@ import juiceswap.core.InvalidInput;
 import juiceswap.core.changeover.Check;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.household.Household;
-import juiceswap.web.exchange.Json;
-import juiceswap.web.exchange.SwapJson;
+import juiceswap.exchange.SwapJson;
+import juiceswap.exchange.Tree;
 import juiceswap.web.outage.Outages.Outage;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.server.ResponseStatusException;
-import tools.jackson.databind.node.ObjectNode;
 
 /** How things really stand, as somebody says. */
 final class PositionsForm {
@@ -37,7 +38,7 @@ final class PositionsForm {
     static SwapState told(
             Outage outage, Map<String, String> form, @Nullable List<String> picked, @Nullable List<String> done) {
         SwapState now = outage.standing().state();
-        ObjectNode json = Json.MAPPER.valueToTree(SwapJson.of(now));
+        Map<String, Object> json = new LinkedHashMap<>(SwapJson.of(now));
         for (String part : PARTS) {
             if (form.containsKey(part)) {
                 json.put(part, form.get(part));
@@ -45,11 +46,10 @@ final class PositionsForm {
         }
         boolean everything = form.containsKey("everything");
         if (everything) {
-            var ids = json.putArray("picked");
-            if ("staged".equals(form.get("branches"))) {
-                known(outage.household(), picked).forEach(ids::add);
-            }
-            var checks = json.putArray("done");
+            boolean staged = "staged".equals(form.get("branches"));
+            json.put("picked", staged ? known(outage.household(), picked) : List.of());
+            List<String> checks = new ArrayList<>();
+            json.put("done", checks);
             if (done != null) {
                 done.forEach(checks::add);
             }
@@ -58,7 +58,7 @@ final class PositionsForm {
             }
         }
         try {
-            return SwapJson.state(json, outage.household().setup());
+            return SwapJson.state(Tree.of(json), outage.household().setup());
         } catch (IllegalArgumentException | InvalidInput unknownWord) {
             throw new ResponseStatusException(HttpStatus.BAD_REQUEST, null, unknownWord);
         }

@@ -4,8 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import java.nio.charset.StandardCharsets;
-import juiceswap.web.exchange.Json;
+import juiceswap.exchange.Tree;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.words.Messages;
 import juiceswap.web.words.Words;
 import org.assertj.core.data.Offset;
@@ -15,7 +16,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.mock.web.MockHttpServletResponse;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.setup.MockMvcBuilders;
-import tools.jackson.databind.JsonNode;
 
 /** The planning questions, asked rightly and wrongly. */
 class PlanningRequestsTest {
@@ -40,22 +40,22 @@ class PlanningRequestsTest {
             + " \"minutes\": 45, \"needs\": [{\"circuit\": \"heater\", \"priority\": \"comfort\", \"kind\": \"reserve\","
             + " \"holdMinutes\": 120, \"recoverMinutes\": 60, \"levelMinutes\": 90}]}";
 
-    private final MockMvc api = MockMvcBuilders.standaloneSetup(new PlanningApi(new Schemas()))
+    private final MockMvc api = MockMvcBuilders.standaloneSetup(new EngineApi(new Schemas(), new Words(new Messages())))
             .setControllerAdvice(new ApiProblems(new Words(new Messages())))
             .build();
 
-    private JsonNode ask(String endpoint, String request, int status) throws Exception {
+    private Tree ask(String endpoint, String request, int status) throws Exception {
         MockHttpServletResponse response = api.perform(
                         post("/api/v1/" + endpoint).content(request))
                 .andReturn()
                 .getResponse();
         assertThat(response.getStatus()).as(response.getContentAsString()).isEqualTo(status);
-        return Json.parse(response.getContentAsString().getBytes(StandardCharsets.UTF_8));
+        return StrictJson.parse(response.getContentAsString().getBytes(StandardCharsets.UTF_8));
     }
 
     private void isNamed(String endpoint, String good, String from, String to, String pointer) throws Exception {
         assertThat(good).contains(from);
-        JsonNode problem = ask(endpoint, good.replace(from, to == null ? "" : to), 400);
+        Tree problem = ask(endpoint, good.replace(from, to == null ? "" : to), 400);
         assertThat(problem.path("pointer").asString()).isEqualTo(pointer);
         assertThat(problem.path("detail").asString()).startsWith(pointer);
     }
@@ -76,7 +76,7 @@ class PlanningRequestsTest {
 
     @Test
     void sizingNeedsNoRatingsAndIgnoresThem() throws Exception {
-        JsonNode with = ask("sizing", SIZING, 200);
+        Tree with = ask("sizing", SIZING, 200);
         String without = SIZING.replaceAll(",\\s*\"ratings\": \\[[^]]*\\]", "");
         assertThat(without).doesNotContain("ratings");
         assertThat(ask("sizing", without, 200)).isEqualTo(with);
@@ -103,7 +103,7 @@ class PlanningRequestsTest {
 
     @Test
     void theDropIsToldWhole() throws Exception {
-        JsonNode drop = ask("voltage-drop", DROP, 200);
+        Tree drop = ask("voltage-drop", DROP, 200);
         // by hand: 12 gauge has 6.496 milliohms a metre; 30 m of it there and back lose 0.1949 V an ampere
         assertThat(drop.path("dropVolts").asDouble()).isCloseTo(1.9488, Offset.offset(1e-4));
         assertThat(drop.path("endVolts").asDouble()).isCloseTo(118.0512, Offset.offset(1e-4));
@@ -131,12 +131,12 @@ class PlanningRequestsTest {
 
     @Test
     void fuelTellsWhenToRefuel() throws Exception {
-        JsonNode fuel = ask("fuel", FUEL, 200);
+        Tree fuel = ask("fuel", FUEL, 200);
         assertThat(fuel.path("litresPerHour").asDouble()).isCloseTo(1.23, Offset.offset(1e-9));
         assertThat(fuel.path("emptyAt").asString()).isEqualTo("2031-02-04T02:07");
         assertThat(fuel.path("refuelBy").asString()).isEqualTo("2031-02-04T00:54");
         assertThat(fuel.path("litresNeeded").asDouble()).isZero();
-        JsonNode gas = ask("fuel", FUEL.replace("\"fuel\": \"gasoline\",", "\"fuel\": \"natural-gas\","), 200);
+        Tree gas = ask("fuel", FUEL.replace("\"fuel\": \"gasoline\",", "\"fuel\": \"natural-gas\","), 200);
         for (String field : new String[] {"litresPerHour", "hoursLeft", "emptyAt", "refuelBy", "litresNeeded"}) {
             assertThat(gas.path(field).isNull()).as(field).isTrue();
         }
@@ -150,8 +150,8 @@ class PlanningRequestsTest {
                     """)
     void aPlanIsBurntByItsSlots(String rest) throws Exception {
         String plan = "\"plan\": {\"on\": [[\"heater\"], [], [\"fridge\"]], " + rest + "}";
-        JsonNode burnt = ask("fuel", FUEL.replace("\"averageWatts\": 1000", plan), 200);
-        JsonNode same = ask("fuel", FUEL.replace("\"averageWatts\": 1000", "\"averageWatts\": 650"), 200);
+        Tree burnt = ask("fuel", FUEL.replace("\"averageWatts\": 1000", plan), 200);
+        Tree same = ask("fuel", FUEL.replace("\"averageWatts\": 1000", "\"averageWatts\": 650"), 200);
         assertThat(burnt).isEqualTo(same);
     }
 
@@ -172,16 +172,16 @@ class PlanningRequestsTest {
 
     @Test
     void roomIsMadeByTheLeastImportant() throws Exception {
-        JsonNode room = ask("make-room", ROOM, 200);
+        Tree room = ask("make-room", ROOM, 200);
         assertThat(room.path("fits").asBoolean()).isFalse();
-        JsonNode best = room.path("options").get(0);
+        Tree best = room.path("options").get(0);
         assertThat(best.path("open").get(0).asString()).isEqualTo("heater");
         assertThat(best.path("until").asDouble()).isEqualTo(90);
         assertThat(best.path("because").asString()).isEqualTo("LEG_RUNNING_OVER");
         assertThat(best.path("order").get(0).path("open").asString()).isEqualTo("heater");
         assertThat(best.path("order").get(1).path("close").asString()).isEqualTo("oven");
         assertThat(best.path("closeAgain").get(0).asString()).isEqualTo("heater");
-        JsonNode never = ask("make-room", ROOM.replace("\"runningWatts\": 1300", "\"runningWatts\": 13000"), 200);
+        Tree never = ask("make-room", ROOM.replace("\"runningWatts\": 1300", "\"runningWatts\": 13000"), 200);
         assertThat(never.path("options").isEmpty()).isTrue();
         assertThat(never.path("because").asString()).isEqualTo("CIRCUIT_OVER");
     }

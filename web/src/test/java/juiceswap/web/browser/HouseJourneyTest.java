@@ -17,7 +17,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import juiceswap.core.household.Household;
 import juiceswap.web.TestDatabase;
-import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.Households;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.AfterAll;
@@ -461,8 +461,8 @@ class HouseJourneyTest {
         assertThat(page.locator("#problems")).containsText("/setup/path/2/kind");
         assertThat(page.locator("#problems")).containsText("/setup/circuits/1/breakerAmps");
         go(page, "/house/files");
-        assertThat(Json.parse(exported(page).getBytes(StandardCharsets.UTF_8)))
-                .isEqualTo(Json.parse(before.getBytes(StandardCharsets.UTF_8)));
+        assertThat(StrictJson.parse(exported(page).getBytes(StandardCharsets.UTF_8)))
+                .isEqualTo(StrictJson.parse(before.getBytes(StandardCharsets.UTF_8)));
     }
 
     private static String exported(Page page) throws Exception {

@@ -13,7 +13,7 @@ import java.util.List;
 import java.util.Map;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
-import juiceswap.web.exchange.Json;
+import juiceswap.web.exchange.StrictJson;
 import org.junit.jupiter.api.Test;
 
 /** The real interface in a real browser: from the dark house to generator power and back. */
@@ -50,7 +50,7 @@ class SwapJourneyTest extends OutageJourney {
         assertThat(text).contains("measure-utility").contains("121.0").contains("utility-seen");
         Download json = ines.page.waitForDownload(
                 () -> ines.page.getByText("JSON").first().click());
-        assertThat(Json.parse(content(json).getBytes(StandardCharsets.UTF_8))
+        assertThat(StrictJson.parse(content(json).getBytes(StandardCharsets.UTF_8))
                         .path("events")
                         .size())
                 .isGreaterThan(40);

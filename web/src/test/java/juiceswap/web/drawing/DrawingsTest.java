@@ -12,9 +12,8 @@ import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.household.Household;
 import juiceswap.core.supply.Bond;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import org.junit.jupiter.api.Test;
 import org.springframework.core.io.ClassPathResource;
 
@@ -26,7 +25,7 @@ class DrawingsTest {
     private static Household household(String name) {
         try {
             byte[] file = new ClassPathResource("households/" + name + ".json").getContentAsByteArray();
-            return HouseholdJson.read(Json.parse(file), new Schemas());
+            return new Schemas().household(StrictJson.parse(file));
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);
         }

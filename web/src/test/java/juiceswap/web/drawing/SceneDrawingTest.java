@@ -14,16 +14,16 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
 import juiceswap.core.household.Household;
 import juiceswap.core.supply.Bond;
+import juiceswap.exchange.Tree;
 import juiceswap.web.drawing.Scene.Part;
 import juiceswap.web.drawing.Scene.Wire;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.springframework.core.io.ClassPathResource;
+import tools.jackson.databind.ObjectMapper;
 import tools.jackson.databind.node.ObjectNode;
 
 class SceneDrawingTest {
@@ -36,11 +36,11 @@ class SceneDrawingTest {
 
     /** The cottage with another transfer device, and another change to its file. */
     private static Household cottage(String kind, Consumer<ObjectNode> change) throws IOException {
-        ObjectNode json = (ObjectNode)
-                Json.parse(new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray());
+        ObjectNode json = (ObjectNode) new ObjectMapper()
+                .readTree(new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray());
         ((ObjectNode) json.at("/setup/transfer")).put("kind", kind);
         change.accept(json);
-        return HouseholdJson.read(json, new Schemas());
+        return new Schemas().household(Tree.parse(json.toString()));
     }
 
     private static Household cottage(String kind) throws IOException {

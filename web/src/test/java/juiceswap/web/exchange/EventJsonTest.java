@@ -22,13 +22,14 @@ import juiceswap.core.outage.EventKind;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.StallCause;
 import juiceswap.core.supply.Bond;
+import juiceswap.exchange.EventJson;
+import juiceswap.exchange.Tree;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.springframework.core.io.ClassPathResource;
-import tools.jackson.databind.JsonNode;
 
 /** What is written to the log is what is read from it. */
 class EventJsonTest {
@@ -37,11 +38,11 @@ class EventJsonTest {
     @BeforeEach
     void cottage() throws java.io.IOException {
         byte[] file = new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray();
-        setup = HouseholdJson.read(Json.parse(file), new Schemas()).setup();
+        setup = new Schemas().household(StrictJson.parse(file)).setup();
     }
 
-    private static JsonNode json(String text) {
-        return Json.parse(text.getBytes(StandardCharsets.UTF_8));
+    private static Tree json(String text) {
+        return StrictJson.parse(text.getBytes(StandardCharsets.UTF_8));
     }
 
     static Stream<Event> events() {
@@ -112,7 +113,7 @@ class EventJsonTest {
     @MethodSource("earlier")
     void whatTheVersionBeforeWroteIsReadAndWrittenAgain(String line) {
         String kind = line.substring(0, line.indexOf('\t'));
-        JsonNode payload = json(line.substring(line.indexOf('\t') + 1));
+        Tree payload = json(line.substring(line.indexOf('\t') + 1));
         Event read = EventJson.read(kind, payload, setup);
         assertThat(read).isNotInstanceOf(Event.Unknown.class);
         assertThat(EventKind.wordOf(read)).isEqualTo(kind);

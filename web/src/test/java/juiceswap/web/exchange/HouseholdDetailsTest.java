@@ -21,12 +21,15 @@ import juiceswap.core.household.DeviceQuestion;
 import juiceswap.core.household.HomeLoad;
 import juiceswap.core.household.Household;
 import juiceswap.core.rotation.StandingNeed;
+import juiceswap.exchange.HouseholdJson;
+import juiceswap.exchange.Tree;
 import juiceswap.web.drawing.PanelView;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.core.io.ClassPathResource;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.ObjectMapper;
 import tools.jackson.databind.node.ObjectNode;
 
 /** What a household file tells beyond the setup of the engine. */
@@ -34,14 +37,14 @@ class HouseholdDetailsTest {
     private final Schemas schemas = new Schemas();
 
     private ObjectNode sample() throws IOException {
-        return (ObjectNode)
-                Json.parse(new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray());
+        return (ObjectNode) new ObjectMapper()
+                .readTree(new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray());
     }
 
     private Household with(Consumer<ObjectNode> change) throws IOException {
         ObjectNode file = sample();
         change.accept(file);
-        return HouseholdJson.read(file, schemas);
+        return schemas.household(Tree.parse(file.toString()));
     }
 
     private static ObjectNode circuit(ObjectNode file, String id) {
@@ -220,7 +223,7 @@ class HouseholdDetailsTest {
                 .containsExactly("fridge", "lights", "stove", "lamp");
         assertThat(own.find("range").circuit().lockedOff()).isTrue();
         assertThat(own.find("range").choice(Occasion.WINTER)).isEqualTo(Choice.OFF);
-        assertThat(HouseholdJson.read(HouseholdJson.write(own), schemas)).isEqualTo(own);
+        assertThat(schemas.household(HouseholdJson.write(own))).isEqualTo(own);
         assertThatThrownBy(() -> whole.withOwnPanel(List.of("nothing"), "Main panel"))
                 .hasMessageContaining("own-panel-empty");
         Household interlock = with(json -> {});
@@ -249,7 +252,7 @@ class HouseholdDetailsTest {
         var battery = box.setup().transfer().rideThrough();
         assertThat(battery.circuits()).containsExactly("router", "lamp");
         assertThat(battery.hours(165)).isEqualTo(2);
-        assertThat(HouseholdJson.read(HouseholdJson.write(box), schemas)).isEqualTo(box);
+        assertThat(schemas.household(HouseholdJson.write(box))).isEqualTo(box);
         assertThat(box.without("router").setup().transfer().rideThrough().circuits())
                 .containsExactly("lamp");
     }
@@ -267,7 +270,7 @@ class HouseholdDetailsTest {
     void howTheCordComesInIsKept() throws IOException {
         Household gap = with(json -> json.withObject("/supply").put("wayIn", "through-opening"));
         assertThat(gap.supply().placement().leavesGap()).isTrue();
-        assertThat(HouseholdJson.read(HouseholdJson.write(gap), schemas)).isEqualTo(gap);
+        assertThat(schemas.household(HouseholdJson.write(gap))).isEqualTo(gap);
     }
 
     /** What hangs behind a circuit that stays on the utility is out of reach too. */

@@ -10,9 +10,8 @@ import juiceswap.core.changeover.Options;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.Household;
 import juiceswap.core.household.OutageWishes;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.form.Form;
 import org.junit.jupiter.api.Test;
 import org.springframework.core.io.ClassPathResource;
@@ -21,7 +20,7 @@ import org.springframework.core.io.ClassPathResource;
 class ChooseTest {
     private static Household cottage(String... tests) throws IOException {
         byte[] file = new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray();
-        Household house = HouseholdJson.read(Json.parse(file), new Schemas());
+        Household house = new Schemas().household(StrictJson.parse(file));
         return house.withDevice(house.setup().transfer().withProving(new TransferDevice.Proving(true, List.of(tests))));
     }
 

@@ -19,10 +19,10 @@ import juiceswap.core.household.HomePanel;
 import juiceswap.core.household.Household;
 import juiceswap.core.supply.CordEnds;
 import juiceswap.core.supply.ParallelGenerators;
+import juiceswap.exchange.Tree;
 import juiceswap.web.TestDatabase;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.Households;
 import juiceswap.web.household.Tokens;
 import juiceswap.web.security.Account;
@@ -41,8 +41,6 @@ import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.MockMvcRequestBuilders;
 import org.springframework.test.web.servlet.setup.MockMvcBuilders;
 import org.springframework.web.context.WebApplicationContext;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /** Changes to a stored house: history, two people at once, sub-panels, and programs with a key. */
 @SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
@@ -72,7 +70,7 @@ class HouseEditingTest {
 
     @BeforeEach
     void moveIn() throws IOException {
-        home = households.create(HouseholdJson.read(FilesController.sampleJson("saltmarsh-cottage"), schemas));
+        home = households.create(schemas.household(FilesController.sampleJson("saltmarsh-cottage")));
     }
 
     private Household rename(Integer version, String name) {
@@ -209,7 +207,8 @@ class HouseEditingTest {
         HttpResponse<String> bad =
                 call("PUT", "/api/v1/household", key, tag, renamed.replace("\"version\":1", "\"version\":7"));
         assertThat(bad.statusCode()).isEqualTo(400);
-        assertThat(Json.parse(bad.body().getBytes()).path("pointer").asString()).isEqualTo("/version");
+        assertThat(StrictJson.parse(bad.body().getBytes()).path("pointer").asString())
+                .isEqualTo("/version");
         HttpResponse<String> written = call("PUT", "/api/v1/household", key, tag, renamed);
         assertThat(written.statusCode()).isEqualTo(200);
         assertThat(held().file().name()).isEqualTo("Heron House");
@@ -231,23 +230,18 @@ class HouseEditingTest {
     @Test
     void theSetupGoesStraightIntoTheEngine() throws Exception {
         String key = tokens.make(home, "planner", Tokens.Right.READ, "Ines");
-        JsonNode setup = Json.parse(
+        Tree setup = StrictJson.parse(
                 call("GET", "/api/v1/household/setup", key, null, null).body().getBytes());
-        ObjectNode request = Json.MAPPER.createObjectNode();
-        request.set("setup", setup);
-        request.putArray("want").add("fridge").add("well");
-        request.put("start", "one-at-a-time");
-        HttpResponse<String> answer = call("POST", "/api/v1/sizing", null, null, request.toString());
+        String request =
+                Tree.text(Tree.object("setup", setup, "want", List.of("fridge", "well"), "start", "one-at-a-time"));
+        HttpResponse<String> answer = call("POST", "/api/v1/sizing", null, null, request);
         assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);
-        assertThat(Json.parse(answer.body().getBytes()).path("decidedBy").asString())
+        assertThat(StrictJson.parse(answer.body().getBytes()).path("decidedBy").asString())
                 .isEqualTo("leg-starting");
-        ObjectNode room = Json.MAPPER.createObjectNode();
-        room.set("setup", setup);
-        room.putArray("on").add("heater").add("fridge");
-        room.put("want", "range").put("minutes", 30);
-        JsonNode made = Json.parse(call("POST", "/api/v1/make-room", null, null, room.toString())
-                .body()
-                .getBytes());
+        String room = Tree.text(
+                Tree.object("setup", setup, "on", List.of("heater", "fridge"), "want", "range", "minutes", 30));
+        Tree made = StrictJson.parse(
+                call("POST", "/api/v1/make-room", null, null, room).body().getBytes());
         assertThat(made.path("fits").asBoolean()).isFalse();
         assertThat(made.path("options").get(0).path("open").get(0).asString()).isEqualTo("heater");
         assertThat(made.path("options")

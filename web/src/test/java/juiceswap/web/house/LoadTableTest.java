@@ -9,7 +9,6 @@ import java.util.stream.IntStream;
 import juiceswap.core.house.Leg;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
-import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.words.Messages;
 import juiceswap.web.words.Words;
@@ -26,7 +25,7 @@ class LoadTableTest {
 
     @BeforeEach
     void open() throws IOException {
-        cottage = HouseholdJson.read(FilesController.sampleJson("saltmarsh-cottage"), schemas);
+        cottage = schemas.household(FilesController.sampleJson("saltmarsh-cottage"));
     }
 
     private LoadTable.Reading read(String text) {
@@ -40,7 +39,7 @@ class LoadTableTest {
     @ParameterizedTest
     @ValueSource(strings = {"saltmarsh-cottage", "weavers-loft", "tarn-edge-workshop"})
     void whatGoesOutComesInUnchanged(String sample) throws IOException {
-        cottage = HouseholdJson.read(FilesController.sampleJson(sample), schemas);
+        cottage = schemas.household(FilesController.sampleJson(sample));
         for (String table : new String[] {LoadTable.loads(cottage), LoadTable.directory(cottage)}) {
             LoadTable.Reading reading = read(table);
             assertThat(reading.bad()).isEmpty();
@@ -67,7 +66,7 @@ class LoadTableTest {
 
     @Test
     void aNewCircuitComesWithItsBreaker() throws IOException {
-        cottage = HouseholdJson.read(FilesController.sampleJson("tarn-edge-workshop"), schemas);
+        cottage = schemas.household(FilesController.sampleJson("tarn-edge-workshop"));
         int spaces = cottage.panel().panel().spaces();
         int free = cottage.panel().map(cottage.circuits()).free(1).get(0);
         LoadTable.Reading reading =

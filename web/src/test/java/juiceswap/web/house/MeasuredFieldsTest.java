@@ -17,8 +17,8 @@ import juiceswap.core.measure.Dimension;
 import juiceswap.core.measure.Measures;
 import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.supply.Generator;
+import juiceswap.exchange.HouseholdJson;
 import juiceswap.web.TestDatabase;
-import juiceswap.web.exchange.HouseholdJson;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
@@ -70,7 +70,7 @@ class MeasuredFieldsTest {
 
     @BeforeEach
     void moveIn() throws IOException {
-        home = households.create(HouseholdJson.read(FilesController.sampleJson("saltmarsh-cottage"), schemas));
+        home = households.create(schemas.household(FilesController.sampleJson("saltmarsh-cottage")));
         owner = accounts.create(home, "Ines", "measures" + home, "estuary-lantern", Role.OWNER, null);
         pages = MockMvcBuilders.webAppContextSetup(context)
                 .apply(SecurityMockMvcConfigurers.springSecurity())
@@ -140,8 +140,8 @@ class MeasuredFieldsTest {
     /** The first need of the sample that is told in degrees. */
     private static int keepWithTemperatures() {
         try {
-            List<StandingNeed> needs = HouseholdJson.read(
-                            FilesController.sampleJson("saltmarsh-cottage"), new Schemas())
+            List<StandingNeed> needs = new Schemas()
+                    .household(FilesController.sampleJson("saltmarsh-cottage"))
                     .needs();
             return needs.indexOf(needs.stream()
                     .filter(need -> need instanceof StandingNeed.Keep keep && keep.full() != null)
@@ -171,8 +171,7 @@ class MeasuredFieldsTest {
                 // and after any number of saves, and through the household's file
                 save(field, shown(field));
                 save(field, shown(field));
-                households.change(
-                        home, null, "Ines", "file", house -> HouseholdJson.read(HouseholdJson.write(house), schemas));
+                households.change(home, null, "Ines", "file", house -> schemas.household(HouseholdJson.write(house)));
                 assertThat(field.stored.applyAsDouble(house())).as(as).isCloseTo(si, within(1e-9));
                 assertThat(shown(field)).as(as).isEqualTo(typed);
             }

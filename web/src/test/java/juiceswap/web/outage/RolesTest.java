@@ -10,9 +10,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import juiceswap.core.changeover.Options;
 import juiceswap.web.TestDatabase;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
@@ -104,7 +103,7 @@ class RolesTest {
                 .apply(SecurityMockMvcConfigurers.springSecurity())
                 .build();
         byte[] file = new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray();
-        long home = households.create(HouseholdJson.read(Json.parse(file), new Schemas()));
+        long home = households.create(new Schemas().household(StrictJson.parse(file)));
         owner = accounts.create(home, "Ines", "roles" + home, "estuary-lantern", Role.OWNER, null);
         swap.start(owner, households.file(home).orElseThrow(), false, Options.NONE);
         outage = swap.current(owner).orElseThrow().id();

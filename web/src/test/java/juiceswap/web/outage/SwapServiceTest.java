@@ -37,9 +37,8 @@ import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
@@ -66,7 +65,7 @@ class SwapServiceTest {
     @BeforeEach
     void outageOn() throws IOException {
         byte[] file = new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray();
-        household = HouseholdJson.read(Json.parse(file), new Schemas());
+        household = new Schemas().household(StrictJson.parse(file));
         Changeover changeover = new Changeover(household.setup(), household.outage());
         SwapState dark =
                 changeover.putRight(SwapState.initial(household.setup().source().bond(), true, false));

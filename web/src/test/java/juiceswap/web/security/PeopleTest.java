@@ -9,9 +9,8 @@ import java.util.Map;
 import juiceswap.core.changeover.Options;
 import juiceswap.web.TestDatabase;
 import juiceswap.web.TravellingClock;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.SwapService;
 import org.jooq.DSLContext;
@@ -71,7 +70,7 @@ class PeopleTest {
     void aHouse() throws Exception {
         clock.forward(Duration.ofMinutes(2));
         byte[] file = new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray();
-        long home = households.create(HouseholdJson.read(Json.parse(file), new Schemas()));
+        long home = households.create(new Schemas().household(StrictJson.parse(file)));
         tag = String.valueOf(home);
         owner = accounts.create(home, "Ines", "ines" + tag, PASSWORD, Role.OWNER, null);
     }

@@ -15,10 +15,9 @@ import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.EventKind;
 import juiceswap.core.outage.Standing;
-import juiceswap.web.exchange.EventJson;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
+import juiceswap.exchange.EventJson;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.core.io.ClassPathResource;
@@ -30,7 +29,7 @@ class SampleHouseholdsTest {
     @ValueSource(strings = {"saltmarsh-cottage", "weavers-loft", "tarn-edge-workshop"})
     void goesThereAndBack(String name) throws IOException {
         byte[] file = new ClassPathResource("households/" + name + ".json").getContentAsByteArray();
-        Household household = HouseholdJson.read(Json.parse(file), new Schemas());
+        Household household = new Schemas().household(StrictJson.parse(file));
         Changeover changeover = new Changeover(household.setup(), household.outage());
         SwapState dark =
                 changeover.putRight(SwapState.initial(household.setup().source().bond(), true, false));
@@ -65,7 +64,7 @@ class SampleHouseholdsTest {
 
     /** Through the JSON in which it would be stored. */
     private static void write(List<Entry> log, Household household, Event event) {
-        var stored = Json.parse(EventJson.payload(event).getBytes(java.nio.charset.StandardCharsets.UTF_8));
+        var stored = StrictJson.parse(EventJson.payload(event).getBytes(java.nio.charset.StandardCharsets.UTF_8));
         Event read = EventJson.read(EventKind.wordOf(event), stored, household.setup());
         log.add(new Entry(log.size() + 1, Instant.EPOCH, "Ines", read));
     }

@@ -11,9 +11,8 @@ import java.util.Set;
 import java.util.TreeSet;
 import juiceswap.core.changeover.Options;
 import juiceswap.web.TestDatabase;
-import juiceswap.web.exchange.HouseholdJson;
-import juiceswap.web.exchange.Json;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
@@ -60,7 +59,7 @@ class WallTest {
 
     private Account house(String login) throws Exception {
         byte[] file = new ClassPathResource("households/saltmarsh-cottage.json").getContentAsByteArray();
-        long home = households.create(HouseholdJson.read(Json.parse(file), new Schemas()));
+        long home = households.create(new Schemas().household(StrictJson.parse(file)));
         Account owner = accounts.create(home, "Ines", login + home, "estuary-lantern", Role.OWNER, null);
         swap.start(owner, households.file(home).orElseThrow(), false, Options.NONE);
         return owner;

@@ -1,7 +1,7 @@
-package juiceswap.web.exchange;
+package juiceswap.exchange;
 
-import static juiceswap.web.exchange.Json.object;
-import static juiceswap.web.exchange.Json.under;
+import static juiceswap.exchange.Tree.object;
+import static juiceswap.exchange.Tree.under;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -20,17 +20,16 @@ import juiceswap.core.rehearsal.Script;
 import juiceswap.core.rehearsal.Script.UtilityChange;
 import juiceswap.core.rehearsal.Severity;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.databind.JsonNode;
 
 /** Worlds, acts and what came of them, from and to JSON that satisfies its schema. */
 public final class RehearsalJson {
     private RehearsalJson() {}
 
     /** Reads what the world is like; absent, everything is sound. */
-    public static Script script(JsonNode json, String place, Setup setup) {
+    public static Script script(Tree json, String place, Setup setup) {
         return under(place, () -> {
             List<UtilityChange> utility = new ArrayList<>();
-            for (JsonNode change : json.path("utility")) {
+            for (Tree change : json.path("utility")) {
                 utility.add(new UtilityChange(
                         change.path("at").asDouble(), change.path("live").asBoolean()));
             }
@@ -39,21 +38,21 @@ public final class RehearsalJson {
                 String written = json.path("faults").get(i).asString();
                 faults.add(under("/faults/" + i, () -> Fault.of(written)));
             }
-            List<String> delicate = Json.knownOnce(json, "delicate", SwapJson.ids(setup));
+            List<String> delicate = json.knownOnce("delicate", SwapJson.ids(setup));
             Script script =
-                    new Script(utility, faults, Json.flag(json, "badPlacement", false), new LinkedHashSet<>(delicate));
+                    new Script(utility, faults, json.flag("badPlacement", false), new LinkedHashSet<>(delicate));
             script.requireIn(setup);
             return script;
         });
     }
 
     /** Reads acts; the circuits must be there. */
-    public static List<Act> acts(JsonNode json, String place, Setup setup) {
+    public static List<Act> acts(Tree json, String place, Setup setup) {
         List<Act> acts = new ArrayList<>();
         for (int i = 0; i < json.size(); i++) {
-            JsonNode one = json.get(i);
+            Tree one = json.get(i);
             acts.add(under(place + "/" + i, () -> {
-                Act act = Act.of(one.path("act").asString(), Json.text(one, "circuit"), Json.number(one, "minutes"));
+                Act act = Act.of(one.path("act").asString(), one.text("circuit"), one.number("minutes"));
                 String circuit = act.circuit();
                 InvalidInput.unless(
                         circuit == null || setup.find(circuit) != null,

@@ -1,10 +1,8 @@
-package juiceswap.web.api;
+package juiceswap.exchange;
 
-import static juiceswap.web.exchange.Json.object;
-import static juiceswap.web.exchange.Json.under;
+import static juiceswap.exchange.Tree.object;
+import static juiceswap.exchange.Tree.under;
 
-import jakarta.servlet.http.HttpServletRequest;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -14,29 +12,13 @@ import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rehearsal.Rehearsal;
-import juiceswap.web.exchange.RehearsalJson;
-import juiceswap.web.exchange.Schemas;
-import juiceswap.web.exchange.SetupReader;
-import juiceswap.web.exchange.SwapJson;
 import org.jspecify.annotations.Nullable;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.JsonNode;
 
 /** The engine's question of what would come of a row of acts. */
-@RestController
-@RequestMapping(path = "/api/v1", produces = "application/json")
-public class RehearsalApi {
-    private final Schemas schemas;
+final class RehearsalAnswers {
+    private RehearsalAnswers() {}
 
-    public RehearsalApi(Schemas schemas) {
-        this.schemas = schemas;
-    }
-
-    @PostMapping("/rehearsal")
-    public Map<String, @Nullable Object> rehearsal(HttpServletRequest http) throws IOException {
-        JsonNode request = Requests.read(schemas, "rehearsal", http);
+    static Map<String, @Nullable Object> rehearsal(Tree request) {
         Setup setup = SetupReader.read(request.path("setup"), "/setup");
         InvalidInput.unless(setup.transfer().refused() == null, "/setup/transfer/kind", "invalid.refused-kind");
         Options options = under("/options", () -> SwapJson.options(request.path("options"), setup));

@@ -1,4 +1,4 @@
-package juiceswap.web.exchange;
+package juiceswap.exchange;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -30,7 +30,6 @@ import juiceswap.core.supply.Link;
 import juiceswap.core.supply.Rating;
 import juiceswap.core.supply.Source.BondChange;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.databind.JsonNode;
 
 /**
  * Builds the core's values from a {@code setup} that already satisfies its schema. Goes on after a problem, so that every
@@ -45,22 +44,22 @@ public final class SetupReader {
     }
 
     /** Throws {@link InvalidInput} with pointers that begin with {@code place}. */
-    public static Setup read(JsonNode json, String place) {
+    public static Setup read(Tree json, String place) {
         return new SetupReader(true).setup(json, place);
     }
 
     /** As {@link #read}, for a question that asks which ratings a set must have: those given, if any, are ignored. */
-    public static Setup readWithoutRatings(JsonNode json, String place) {
+    public static Setup readWithoutRatings(Tree json, String place) {
         return new SetupReader(false).setup(json, place);
     }
 
-    private Setup setup(JsonNode json, String place) {
+    private Setup setup(Tree json, String place) {
         TransferDevice transfer = problems.keep(place + "/transfer", () -> transfer(json.path("transfer")));
         Generator generator = problems.keep(place + "/generator", () -> generator(json.path("generator"), rated));
         List<Link> path = path(json.path("path"), place + "/path", problems);
         List<Circuit> circuits = new ArrayList<>();
         for (int i = 0; i < json.path("circuits").size(); i++) {
-            JsonNode circuit = json.path("circuits").get(i);
+            Tree circuit = json.path("circuits").get(i);
             EnteredCircuit entered = circuit(circuit, place + "/circuits/" + i, problems);
             if (entered != null) {
                 Circuit read = problems.keep(place + "/circuits/" + i, () -> plain(entered));
@@ -92,10 +91,10 @@ public final class SetupReader {
     }
 
     /** The links of a path, with their problems noted. */
-    static List<Link> path(JsonNode json, String place, Problems problems) {
+    static List<Link> path(Tree json, String place, Problems problems) {
         List<Link> path = new ArrayList<>();
         for (int i = 0; i < json.size(); i++) {
-            JsonNode link = json.get(i);
+            Tree link = json.get(i);
             Link read = problems.keep(place + "/" + i, () -> link(link));
             if (read != null) {
                 path.add(read);
@@ -104,31 +103,30 @@ public final class SetupReader {
         return path;
     }
 
-    static TransferDevice transfer(JsonNode json) {
+    static TransferDevice transfer(Tree json) {
         String word = json.path("kind").asString();
         Optional<RefusedArrangement> refused = Worded.find(RefusedArrangement.class, word);
-        Double most = Json.number(json, "maxBreakersOn");
+        Double most = json.number("maxBreakersOn");
         TransferDevice device = refused.map(TransferDevice::instead)
                 .orElseGet(() -> TransferDevice.of(Worded.of(TransferDevice.Kind.class, word)));
-        return device.withSwitchedNeutral(Json.text(json, "neutral", "solid").equals("switched"))
+        return device.withSwitchedNeutral(json.text("neutral", "solid").equals("switched"))
                 .withMaxBreakersOn(most == null ? null : (Integer) most.intValue())
                 .withFeed(new TransferDevice.Feed(
-                        Json.flag(json, "bridged", false), Worded.of(Leg.class, Json.text(json, "fedLeg", "L1"))))
+                        json.flag("bridged", false), Worded.of(Leg.class, json.text("fedLeg", "L1"))))
                 .withTested(new TransferDevice.Tested(
-                        Worded.of(TransferDevice.Proof.class, Json.text(json, "proof", "unproven")),
-                        Worded.of(TransferDevice.BondPath.class, Json.text(json, "bondPath", "unknown"))))
-                .withProving(new TransferDevice.Proving(
-                        Json.flag(json, "panelMeter", false), Json.texts(json, "testCircuits")))
-                .withRideThrough(new TransferDevice.RideThrough(
-                        Json.texts(json, "rideThrough"), Json.number(json, "rideThroughWattHours")));
+                        Worded.of(TransferDevice.Proof.class, json.text("proof", "unproven")),
+                        Worded.of(TransferDevice.BondPath.class, json.text("bondPath", "unknown"))))
+                .withProving(new TransferDevice.Proving(json.flag("panelMeter", false), json.texts("testCircuits")))
+                .withRideThrough(
+                        new TransferDevice.RideThrough(json.texts("rideThrough"), json.number("rideThroughWattHours")));
     }
 
-    static Generator generator(JsonNode json, boolean rated) {
+    static Generator generator(Tree json, boolean rated) {
         List<Rating> ratings = new ArrayList<>();
         if (!rated) {
             ratings.add(new Rating(fuel(json), 1, 1));
         }
-        for (JsonNode rating : rated ? json.path("ratings") : List.<JsonNode>of()) {
+        for (Tree rating : rated ? json.path("ratings") : List.<Tree>of()) {
             ratings.add(new Rating(
                     fuel(rating),
                     rating.path("runningWatts").asDouble(),
@@ -137,44 +135,43 @@ public final class SetupReader {
         TreeMap<Double, Double> litresPerHour = new TreeMap<>();
         json.path("litresPerHour")
                 .properties()
-                .forEach(entry -> litresPerHour.put(
-                        Double.valueOf(entry.getKey()), entry.getValue().asDouble()));
+                .forEach((percent, litres) -> litresPerHour.put(Double.valueOf(percent), litres.asDouble()));
         return Generator.described()
                 .splitPhase(json.path("output").asString().equals("120/240"))
                 .fuel(fuel(json))
                 .ratings(ratings)
-                .outputSwitch(Json.flag(json, "outputSwitch", true))
-                .altitudeM(Json.number(json, "altitudeM", 0))
-                .ambientC(Json.number(json, "ambientC", 20))
-                .marginPercent(Json.number(json, "marginPercent", 80))
-                .bond(Worded.of(Bond.class, Json.text(json, "bond", "unknown")))
-                .bondChange(Worded.of(BondChange.class, Json.text(json, "bondChange", "none")))
-                .gfciOutlets(Json.flag(json, "gfciOutlets", false))
-                .inverter(Json.text(json, "engine", "conventional").equals("inverter"))
-                .idleControl(Json.flag(json, "eco", false))
-                .tankLitres(Json.number(json, "tankLitres"))
+                .outputSwitch(json.flag("outputSwitch", true))
+                .altitudeM(json.number("altitudeM", 0))
+                .ambientC(json.number("ambientC", 20))
+                .marginPercent(json.number("marginPercent", 80))
+                .bond(Worded.of(Bond.class, json.text("bond", "unknown")))
+                .bondChange(Worded.of(BondChange.class, json.text("bondChange", "none")))
+                .gfciOutlets(json.flag("gfciOutlets", false))
+                .inverter(json.text("engine", "conventional").equals("inverter"))
+                .idleControl(json.flag("eco", false))
+                .tankLitres(json.number("tankLitres"))
                 .litresPerHour(litresPerHour)
                 .generator();
     }
 
-    private static Fuel fuel(JsonNode json) {
+    private static Fuel fuel(Tree json) {
         return Fuel.of(json.path("fuel").asString()).orElseThrow();
     }
 
-    private static Link link(JsonNode json) {
+    private static Link link(Tree json) {
         return new Link(
                 Link.Kind.of(json.path("kind").asString()).orElseThrow(),
                 json.path("amps").asDouble(),
-                Json.text(json, "awg"),
-                Json.number(json, "lengthM"),
-                Json.number(json, "plugAmps"));
+                json.text("awg"),
+                json.number("lengthM"),
+                json.number("plugAmps"));
     }
 
     /** A circuit as it is entered, or null with its problems noted. What only household files have is absent elsewhere. */
-    static @Nullable EnteredCircuit circuit(JsonNode json, String place, Problems problems) {
+    static @Nullable EnteredCircuit circuit(Tree json, String place, Problems problems) {
         List<HomeLoad> loads = new ArrayList<>();
         for (int i = 0; i < json.path("loads").size(); i++) {
-            JsonNode load = json.path("loads").get(i);
+            Tree load = json.path("loads").get(i);
             HomeLoad read = problems.keep(place + "/loads/" + i, () -> homeLoad(load));
             if (read != null) {
                 loads.add(read);
@@ -183,10 +180,10 @@ public final class SetupReader {
         List<Integer> spaces = new ArrayList<>();
         json.path("spaces").forEach(space -> spaces.add(space.asInt()));
         String id = json.path("id").asString();
-        String leg = Json.text(json, "legAsFound");
+        String leg = json.text("legAsFound");
         Map<Occasion, Choice> choices = new EnumMap<>(Occasion.class);
         for (Occasion occasion : Occasion.values()) {
-            String word = Json.text(json, occasion.word());
+            String word = json.text(occasion.word());
             if (word != null) {
                 choices.put(occasion, Choice.of(word));
             }
@@ -195,54 +192,52 @@ public final class SetupReader {
                 place,
                 () -> new EnteredCircuit(
                         id,
-                        Json.text(json, "label", id),
+                        json.text("label", id),
                         new EnteredCircuit.Seat(
-                                Json.text(json, "panel", ""), spaces, leg == null ? null : Worded.of(Leg.class, leg)),
+                                json.text("panel", ""), spaces, leg == null ? null : Worded.of(Leg.class, leg)),
                         json.path("breakerAmps").asDouble(),
                         loads,
                         new EnteredCircuit.Ties(
-                                Json.texts(json, "needs"),
-                                Json.texts(json, "notWith"),
-                                Json.text(json, "sharedNeutralWith")),
-                        Json.flag(json, "lockedOff", false),
-                        new EnteredCircuit.Said(Json.text(json, "note", ""), choices)));
+                                json.texts("needs"), json.texts("notWith"), json.text("sharedNeutralWith")),
+                        json.flag("lockedOff", false),
+                        new EnteredCircuit.Said(json.text("note", ""), choices)));
     }
 
-    private static HomeLoad homeLoad(JsonNode json) {
-        String known = Json.text(json, "known");
-        JsonNode clamp = json.path("clamp");
+    private static HomeLoad homeLoad(Tree json) {
+        String known = json.text("known");
+        Tree clamp = json.path("clamp");
         ClampReading reading = !clamp.isObject()
                 ? null
-                : Json.under(
+                : Tree.under(
                         "/clamp",
                         () -> new ClampReading(
                                 clamp.path("beforeAmps").asDouble(),
                                 clamp.path("afterAmps").asDouble(),
-                                Json.number(clamp, "inrushAmps")));
+                                clamp.number("inrushAmps")));
         return new HomeLoad(
                 load(json),
                 known == null ? null : Estimate.Known.of(known),
-                Json.number(json, "lowWatts"),
-                Json.number(json, "highWatts"),
-                Json.flag(json, "leftOff", false),
+                json.number("lowWatts"),
+                json.number("highWatts"),
+                json.flag("leftOff", false),
                 reading);
     }
 
-    private static Load load(JsonNode json) {
-        String leg = Json.text(json, "leg");
+    private static Load load(Tree json) {
+        String leg = json.text("leg");
         return new Load(
                 json.path("name").asString(),
                 json.path("volts").asInt(),
                 leg == null ? null : Worded.of(Leg.class, leg),
                 new Nameplate(
-                        Json.number(json, "runningWatts"),
-                        Json.number(json, "startingWatts"),
-                        Json.number(json, "amps"),
-                        Json.number(json, "horsepower"),
-                        Json.text(json, "codeLetter"),
-                        Json.number(json, "lockedRotorAmps"),
-                        Json.flag(json, "motor", false)),
-                Json.number(json, "dutyPercent", 100),
-                (int) Json.number(json, "count", 1));
+                        json.number("runningWatts"),
+                        json.number("startingWatts"),
+                        json.number("amps"),
+                        json.number("horsepower"),
+                        json.text("codeLetter"),
+                        json.number("lockedRotorAmps"),
+                        json.flag("motor", false)),
+                json.number("dutyPercent", 100),
+                (int) json.number("count", 1));
     }
 }

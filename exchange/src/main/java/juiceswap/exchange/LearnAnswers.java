@@ -1,10 +1,8 @@
-package juiceswap.web.api;
+package juiceswap.exchange;
 
-import static juiceswap.web.exchange.Json.object;
-import static juiceswap.web.exchange.Json.under;
+import static juiceswap.exchange.Tree.object;
+import static juiceswap.exchange.Tree.under;
 
-import jakarta.servlet.http.HttpServletRequest;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -16,33 +14,17 @@ import juiceswap.core.learn.Learned;
 import juiceswap.core.learn.Observed;
 import juiceswap.core.learn.Observed.Move;
 import juiceswap.core.learn.Observed.Reading;
-import juiceswap.web.exchange.Json;
-import juiceswap.web.exchange.Schemas;
-import juiceswap.web.exchange.SetupReader;
-import juiceswap.web.exchange.SwapJson;
 import org.jspecify.annotations.Nullable;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.JsonNode;
 
 /** The engine's question of what circuits really draw. */
-@RestController
-@RequestMapping(path = "/api/v1", produces = "application/json")
-public class LearnApi {
-    private final Schemas schemas;
+final class LearnAnswers {
+    private LearnAnswers() {}
 
-    public LearnApi(Schemas schemas) {
-        this.schemas = schemas;
-    }
-
-    @PostMapping("/learn")
-    public Map<String, @Nullable Object> learn(HttpServletRequest http) throws IOException {
-        JsonNode request = Requests.read(schemas, "learn", http);
+    static Map<String, @Nullable Object> learn(Tree request) {
         Setup setup = SetupReader.read(request.path("setup"), "/setup");
         Set<String> known = SwapJson.ids(setup);
         List<Reading> readings = new ArrayList<>();
-        for (JsonNode one : request.path("readings")) {
+        for (Tree one : request.path("readings")) {
             readings.add(new Reading(
                     one.path("at").asDouble(),
                     one.path("l1Watts").asDouble(),
@@ -50,14 +32,14 @@ public class LearnApi {
         }
         List<Move> moves = new ArrayList<>();
         for (int i = 0; i < request.path("switched").size(); i++) {
-            JsonNode one = request.path("switched").get(i);
+            Tree one = request.path("switched").get(i);
             String circuit = one.path("circuit").asString();
             InvalidInput.unless(
                     known.contains(circuit), "/switched/" + i + "/circuit", "invalid.no-circuit", "circuit", circuit);
             moves.add(
                     new Move(one.path("at").asDouble(), circuit, one.path("on").asBoolean()));
         }
-        Set<String> onAtStart = new HashSet<>(Json.knownOnce(request, "onAtStart", known));
+        Set<String> onAtStart = new HashSet<>(request.knownOnce("onAtStart", known));
         Learned learned = Learned.from(setup.circuits(), under("", () -> new Observed(readings, moves, onAtStart)));
         return answer(learned);
     }

@@ -1,9 +1,7 @@
-package juiceswap.web.api;
+package juiceswap.exchange;
 
-import static juiceswap.web.exchange.Json.object;
+import static juiceswap.exchange.Tree.object;
 
-import jakarta.servlet.http.HttpServletRequest;
-import java.io.IOException;
 import java.util.EnumMap;
 import java.util.Map;
 import juiceswap.core.Worded;
@@ -13,42 +11,28 @@ import juiceswap.core.trouble.Diagnosis;
 import juiceswap.core.trouble.Diagnosis.Outcome;
 import juiceswap.core.trouble.EngineKind;
 import juiceswap.core.trouble.Symptom;
-import juiceswap.web.exchange.Json;
-import juiceswap.web.exchange.Schemas;
 import org.jspecify.annotations.Nullable;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.JsonNode;
 
 /** The engine's question of what is wrong with it. */
-@RestController
-@RequestMapping(path = "/api/v1", produces = "application/json")
-public class TroubleApi {
-    private final Schemas schemas;
+final class TroubleAnswers {
+    private TroubleAnswers() {}
 
-    public TroubleApi(Schemas schemas) {
-        this.schemas = schemas;
-    }
-
-    @PostMapping("/trouble")
-    public Map<String, @Nullable Object> trouble(HttpServletRequest http) throws IOException {
-        JsonNode request = Requests.read(schemas, "trouble", http);
-        JsonNode engine = request.path("engine");
+    static Map<String, @Nullable Object> trouble(Tree request) {
+        Tree engine = request.path("engine");
         Map<Check, Outcome> found = new EnumMap<>(Check.class);
         request.path("found")
                 .properties()
-                .forEach(one -> found.put(
-                        Json.under("/found/" + one.getKey(), () -> Worded.of(Check.class, one.getKey())),
-                        Worded.of(Outcome.class, one.getValue().asString())));
+                .forEach((check, outcome) -> found.put(
+                        Tree.under("/found/" + check, () -> Worded.of(Check.class, check)),
+                        Worded.of(Outcome.class, outcome.asString())));
         Diagnosis diagnosis = Diagnosis.of(
                 Worded.of(Symptom.class, request.path("symptom").asString()),
                 new EngineKind(
                         Worded.of(Fuel.class, engine.path("fuel").asString()),
                         engine.path("start").asString().equals("electric"),
-                        Json.flag(engine, "choke", false),
-                        Json.flag(engine, "coShutOff", false),
-                        Json.flag(engine, "cold", true)),
+                        engine.flag("choke", false),
+                        engine.flag("coShutOff", false),
+                        engine.flag("cold", true)),
                 found,
                 Map.of());
         Check next = diagnosis.next();

@@ -1,6 +1,6 @@
-package juiceswap.web.exchange;
+package juiceswap.exchange;
 
-import static juiceswap.web.exchange.Json.object;
+import static juiceswap.exchange.Tree.object;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -14,37 +14,37 @@ import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Rotation;
 import juiceswap.core.rotation.RotationPlan;
-import tools.jackson.databind.JsonNode;
 
 /** Rotations from JSON that already satisfies its schema, and plans to JSON. */
 public final class RotationJson {
     private RotationJson() {}
 
     /** Throws {@link InvalidInput} that names the field. */
-    public static Rotation read(JsonNode request) {
+    public static Rotation read(Tree request) {
         Setup setup = SetupReader.read(request.path("setup"), "/setup");
         Set<String> known = SwapJson.ids(setup);
         Set<String> now = request.path("now").isObject()
-                ? new LinkedHashSet<>(Json.under("/now", () -> Json.knownOnce(request.path("now"), "on", known)))
+                ? new LinkedHashSet<>(
+                        Tree.under("/now", () -> request.path("now").knownOnce("on", known)))
                 : null;
         return new Rotation(setup, horizon(request), now, NeedsReader.read(request.path("needs"), "/needs", known));
     }
 
-    private static Horizon horizon(JsonNode request) {
+    private static Horizon horizon(Tree request) {
         List<Horizon.EngineOff> engineOff = new ArrayList<>();
         for (int i = 0; i < request.path("engineOff").size(); i++) {
-            JsonNode off = request.path("engineOff").get(i);
-            engineOff.add(Json.under(
+            Tree off = request.path("engineOff").get(i);
+            engineOff.add(Tree.under(
                     "/engineOff/" + i,
                     () -> new Horizon.EngineOff(NeedsReader.timeThere(off, "from"), NeedsReader.timeThere(off, "to"))));
         }
-        JsonNode sleep = request.path("sleep");
+        Tree sleep = request.path("sleep");
         return new Horizon(
                 NeedsReader.timeThere(request, "start"),
                 request.path("slotMinutes").asInt(),
                 request.path("slots").asInt(),
                 sleep.isObject()
-                        ? Json.under(
+                        ? Tree.under(
                                 "/sleep",
                                 () -> new Horizon.Sleep(
                                         StandingNeedJson.clock(sleep, "from"), StandingNeedJson.clock(sleep, "to")))
@@ -80,10 +80,10 @@ public final class RotationJson {
     }
 
     /** A question that was stored without its setup; needs of circuits that the setup does not have are left out. */
-    public static Rotation stored(JsonNode json, Setup setup) {
+    public static Rotation stored(Tree json, Setup setup) {
         Set<String> known = SwapJson.ids(setup);
         List<Need> needs = new ArrayList<>();
-        for (JsonNode need : json.path("needs")) {
+        for (Tree need : json.path("needs")) {
             if (known.contains(need.path("circuit").asString())) {
                 needs.add(NeedsReader.need(need, known));
             }
@@ -93,7 +93,9 @@ public final class RotationJson {
                 .forEach(window ->
                         away.add(new Need.Window(NeedsReader.time(window, "from"), NeedsReader.time(window, "to"))));
         Horizon horizon = horizon(json);
-        Set<String> now = json.path("now").isObject() ? new LinkedHashSet<>(Json.texts(json.path("now"), "on")) : null;
+        Set<String> now = json.path("now").isObject()
+                ? new LinkedHashSet<>(json.path("now").texts("on"))
+                : null;
         if (now != null) {
             now.retainAll(known);
         }
@@ -122,13 +124,13 @@ public final class RotationJson {
     }
 
     /** What {@link #onSets} wrote, for so many slots. */
-    public static List<Set<String>> onSets(JsonNode json, int slots) {
+    public static List<Set<String>> onSets(Tree json, int slots) {
         List<Set<String>> on = new ArrayList<>();
         Set<String> now = Set.of();
         int next = 0;
         for (int slot = 0; slot < slots; slot++) {
             if (next < json.size() && json.get(next).path("slot").asInt() == slot) {
-                now = new LinkedHashSet<>(Json.texts(json.get(next), "on"));
+                now = new LinkedHashSet<>(json.get(next).texts("on"));
                 next++;
             }
             on.add(now);

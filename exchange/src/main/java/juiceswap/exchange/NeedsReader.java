@@ -1,4 +1,4 @@
-package juiceswap.web.exchange;
+package juiceswap.exchange;
 
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
@@ -14,7 +14,6 @@ import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.Worded;
 import juiceswap.core.house.Need;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.databind.JsonNode;
 
 /** Builds needs of a rotation from JSON that already satisfies its schema. */
 public final class NeedsReader {
@@ -24,7 +23,7 @@ public final class NeedsReader {
     private NeedsReader() {}
 
     /** Throws {@link InvalidInput} with every problem, its place beginning with {@code place}. */
-    public static List<Need> read(JsonNode json, String place, Set<String> circuits) {
+    public static List<Need> read(Tree json, String place, Set<String> circuits) {
         List<Need> needs = new ArrayList<>();
         List<Problem> problems = new ArrayList<>();
         for (int i = 0; i < json.size(); i++) {
@@ -42,7 +41,7 @@ public final class NeedsReader {
         return needs;
     }
 
-    static Need need(JsonNode json, Set<String> circuits) {
+    static Need need(Tree json, Set<String> circuits) {
         String circuit = json.path("circuit").asString();
         InvalidInput.unless(circuits.contains(circuit), "/circuit", "invalid.no-circuit", "circuit", circuit);
         Need.Priority priority =
@@ -62,23 +61,23 @@ public final class NeedsReader {
                         circuit,
                         priority,
                         json.path("minutes").asDouble(),
-                        Json.number(json, "worthMinutes"),
-                        Json.number(json, "ranMinutes", 0),
+                        json.number("worthMinutes"),
+                        json.number("ranMinutes", 0),
                         window(json));
             default ->
                 new Need.Minutes(
                         circuit,
                         priority,
                         json.path("minutes").asDouble(),
-                        Json.number(json, "blockMinutes", 0),
-                        Json.number(json, "doneMinutes", 0),
+                        json.number("blockMinutes", 0),
+                        json.number("doneMinutes", 0),
                         window(json));
         };
     }
 
     /** A need as {@link #read} takes it. */
     public static Map<String, Object> of(Need need) {
-        Map<String, Object> json = Json.object(
+        Map<String, Object> json = Tree.object(
                 "circuit", need.circuit(), "priority", need.priority().word());
         if (need instanceof Need.Reserve reserve) {
             json.put("kind", "reserve");
@@ -108,13 +107,13 @@ public final class NeedsReader {
         return json;
     }
 
-    private static Need.Window window(JsonNode json) {
+    private static Need.Window window(Tree json) {
         return new Need.Window(time(json, "from"), time(json, "to"));
     }
 
     /** A local time to the minute, null when absent. */
-    public static @Nullable LocalDateTime time(JsonNode json, String field) {
-        String text = Json.text(json, field);
+    public static @Nullable LocalDateTime time(Tree json, String field) {
+        String text = json.text(field);
         try {
             return text == null ? null : LocalDateTime.parse(text, MINUTES);
         } catch (DateTimeParseException e) {
@@ -123,7 +122,7 @@ public final class NeedsReader {
     }
 
     /** A local time to the minute, which must be there. */
-    public static LocalDateTime timeThere(JsonNode json, String field) {
+    public static LocalDateTime timeThere(Tree json, String field) {
         return InvalidInput.present(time(json, field), "/" + field, "invalid.missing");
     }
 

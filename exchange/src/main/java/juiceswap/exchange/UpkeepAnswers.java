@@ -1,10 +1,8 @@
-package juiceswap.web.api;
+package juiceswap.exchange;
 
-import static juiceswap.web.exchange.Json.object;
-import static juiceswap.web.exchange.Json.under;
+import static juiceswap.exchange.Tree.object;
+import static juiceswap.exchange.Tree.under;
 
-import jakarta.servlet.http.HttpServletRequest;
-import java.io.IOException;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -19,32 +17,18 @@ import juiceswap.core.upkeep.FuelLot;
 import juiceswap.core.upkeep.Interval;
 import juiceswap.core.upkeep.Task;
 import juiceswap.core.upkeep.Upkeep;
-import juiceswap.web.exchange.Json;
-import juiceswap.web.exchange.Schemas;
 import org.jspecify.annotations.Nullable;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.JsonNode;
 
 /** The engine's question of the year around the outage: what is due. */
-@RestController
-@RequestMapping(path = "/api/v1", produces = "application/json")
-public class UpkeepApi {
-    private final Schemas schemas;
+final class UpkeepAnswers {
+    private UpkeepAnswers() {}
 
-    public UpkeepApi(Schemas schemas) {
-        this.schemas = schemas;
-    }
-
-    @PostMapping("/upkeep")
-    public Map<String, @Nullable Object> upkeep(HttpServletRequest http) throws IOException {
-        JsonNode request = Requests.read(schemas, "upkeep", http);
+    static Map<String, @Nullable Object> upkeep(Tree request) {
         Upkeep upkeep = new Upkeep(
                 day(request, "today"),
                 request.path("engineHours").asDouble(),
                 Worded.of(Fuel.class, request.path("fuelKind").asString()),
-                Json.flag(request, "battery", false),
+                request.flag("battery", false),
                 intervals(request.path("intervals")),
                 done(request.path("done")),
                 fuel(request.path("fuel")),
@@ -61,20 +45,19 @@ public class UpkeepApi {
     }
 
     /** What the manual says; what it does not say of a task stays as usual, and null takes it away. */
-    private static Map<Task, Interval> intervals(JsonNode json) {
+    private static Map<Task, Interval> intervals(Tree json) {
         Map<Task, Interval> intervals = new EnumMap<>(Task.class);
-        json.properties().forEach(entry -> {
-            Task task = Worded.of(Task.class, entry.getKey());
-            JsonNode given = entry.getValue();
-            Double days = Json.number(given, "days");
+        json.properties().forEach((name, given) -> {
+            Task task = Worded.of(Task.class, name);
+            Double days = given.number("days");
             Interval read = under(
-                    "/intervals/" + entry.getKey(),
+                    "/intervals/" + name,
                     () -> new Interval(
                             given.has("days")
                                     ? days == null ? null : (Integer) days.intValue()
                                     : task.usual().days(),
                             given.has("hours")
-                                    ? Json.number(given, "hours")
+                                    ? given.number("hours")
                                     : task.usual().hours()));
             boolean says = task != Task.FUEL_AGE || given.has("days") || given.has("hours");
             if (says) {
@@ -84,10 +67,10 @@ public class UpkeepApi {
         return intervals;
     }
 
-    private static List<Done> done(JsonNode json) {
+    private static List<Done> done(Tree json) {
         List<Done> done = new ArrayList<>();
         for (int i = 0; i < json.size(); i++) {
-            JsonNode one = json.get(i);
+            Tree one = json.get(i);
             done.add(under(
                     "/done/" + i,
                     () -> new Done(
@@ -98,10 +81,10 @@ public class UpkeepApi {
         return done;
     }
 
-    private static List<FuelLot> fuel(JsonNode json) {
+    private static List<FuelLot> fuel(Tree json) {
         List<FuelLot> lots = new ArrayList<>();
         for (int i = 0; i < json.size(); i++) {
-            JsonNode lot = json.get(i);
+            Tree lot = json.get(i);
             lots.add(under(
                     "/fuel/" + i,
                     () -> new FuelLot(
@@ -112,7 +95,7 @@ public class UpkeepApi {
         return lots;
     }
 
-    private static LocalDate day(JsonNode json, String field) {
+    private static LocalDate day(Tree json, String field) {
         try {
             return LocalDate.parse(json.path(field).asString());
         } catch (DateTimeException noDay) {

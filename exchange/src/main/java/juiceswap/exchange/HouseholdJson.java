@@ -1,4 +1,4 @@
-package juiceswap.web.exchange;
+package juiceswap.exchange;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -45,7 +45,6 @@ import juiceswap.core.supply.Placement;
 import juiceswap.core.supply.PowerStation;
 import juiceswap.core.supply.Source;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.databind.JsonNode;
 
 /**
  * A household as a file. What is as usual is not written, so that a file says what the household has said; what is read comes
@@ -55,23 +54,22 @@ public final class HouseholdJson {
     private static final String FORMAT = "juice-swap-household";
     private static final int MOST_SPACES = 84;
 
-    private final JsonNode json;
+    private final Tree json;
     private final Problems problems = new Problems();
 
-    private HouseholdJson(JsonNode json) {
+    private HouseholdJson(Tree json) {
         this.json = json;
     }
 
-    /** Reads a file; throws {@link InvalidInput} with every problem and its place. */
-    public static Household read(JsonNode json, Schemas schemas) {
-        schemas.requireHousehold(json);
+    /** Reads a file that satisfies its schema; throws {@link InvalidInput} with every problem and its place. */
+    public static Household read(Tree json) {
         return new HouseholdJson(json).household();
     }
 
     // ---- reading
 
     private Household household() {
-        JsonNode setup = json.path("setup");
+        Tree setup = json.path("setup");
         About about = problems.keep("", this::about);
         List<HomePanel> panels = panels();
         Mounting mounting = problems.keep("/panel", () -> mounting(json.path("panel")));
@@ -103,11 +101,11 @@ public final class HouseholdJson {
 
     private About about() {
         List<About.Person> people = new ArrayList<>();
-        for (JsonNode person : json.path("people")) {
-            people.add(new About.Person(person.path("name").asString(), Json.text(person, "notes", "")));
+        for (Tree person : json.path("people")) {
+            people.add(new About.Person(person.path("name").asString(), person.text("notes", "")));
         }
         List<AsTyped.Text> typed = new ArrayList<>();
-        for (JsonNode one : json.path("asTyped")) {
+        for (Tree one : json.path("asTyped")) {
             Dimension dimension =
                     Worded.of(Dimension.class, one.path("dimension").asString());
             typed.add(new AsTyped.Text(
@@ -115,9 +113,8 @@ public final class HouseholdJson {
                     new Quantity(dimension, one.path("si").asDouble()),
                     one.path("text").asString()));
         }
-        Measures measures = measures(Json.text(json, "units"), Json.text(json, "clock"));
-        return new About(
-                json.path("name").asString(), Json.text(json, "notes", ""), people, measures, new AsTyped(typed));
+        Measures measures = measures(json.text("units"), json.text("clock"));
+        return new About(json.path("name").asString(), json.text("notes", ""), people, measures, new AsTyped(typed));
     }
 
     /** The measures of a household by their words in its file; metric and a clock of 24 hours where nothing is said. */
@@ -129,18 +126,17 @@ public final class HouseholdJson {
 
     private List<HomePanel> panels() {
         List<HomePanel> panels = new ArrayList<>();
-        JsonNode first = json.path("panel");
+        Tree first = json.path("panel");
         List<Integer> inputSpaces = new ArrayList<>();
         first.path("inputSpaces").forEach(space -> inputSpaces.add(space.asInt()));
-        int spaces = (int) Json.number(first, "spaces", leastSpaces(inputSpaces));
+        int spaces = (int) first.number("spaces", leastSpaces(inputSpaces));
         HomePanel main = problems.keep(
-                "/panel",
-                () -> new HomePanel("", Json.text(first, "name", ""), panel(first, spaces), inputSpaces, null));
+                "/panel", () -> new HomePanel("", first.text("name", ""), panel(first, spaces), inputSpaces, null));
         if (main != null) {
             panels.add(main);
         }
         for (int i = 0; i < json.path("subpanels").size(); i++) {
-            JsonNode sub = json.path("subpanels").get(i);
+            Tree sub = json.path("subpanels").get(i);
             HomePanel read = problems.keep(
                     "/subpanels/" + i,
                     () -> new HomePanel(
@@ -148,7 +144,7 @@ public final class HouseholdJson {
                             sub.path("name").asString(),
                             panel(sub, sub.path("spaces").asInt()),
                             List.of(),
-                            Json.text(sub, "feeder")));
+                            sub.text("feeder")));
             if (read != null) {
                 panels.add(read);
             }
@@ -156,19 +152,19 @@ public final class HouseholdJson {
         return panels;
     }
 
-    private static Panel panel(JsonNode panel, int spaces) {
+    private static Panel panel(Tree panel, int spaces) {
         return new Panel(
                 spaces,
-                Worded.of(Leg.class, Json.text(panel, "topLeg", Leg.L1.word())),
-                Panel.Numbering.of(Json.text(panel, "numbering", Panel.Numbering.ACROSS.word())));
+                Worded.of(Leg.class, panel.text("topLeg", Leg.L1.word())),
+                Panel.Numbering.of(panel.text("numbering", Panel.Numbering.ACROSS.word())));
     }
 
     /** As many spaces as are used, where the file does not say. */
     private int leastSpaces(List<Integer> inputSpaces) {
         int most = inputSpaces.stream().mapToInt(Integer::intValue).max().orElse(0);
-        for (JsonNode circuit : json.path("setup").path("circuits")) {
-            if (Json.text(circuit, "panel", "").isEmpty()) {
-                for (JsonNode space : circuit.path("spaces")) {
+        for (Tree circuit : json.path("setup").path("circuits")) {
+            if (circuit.text("panel", "").isEmpty()) {
+                for (Tree space : circuit.path("spaces")) {
                     most = Math.max(most, space.asInt());
                 }
             }
@@ -176,39 +172,39 @@ public final class HouseholdJson {
         return Math.min(MOST_SPACES, Math.max(2, most + most % 2));
     }
 
-    private static Mounting mounting(JsonNode panel) {
+    private static Mounting mounting(Tree panel) {
         return new Mounting(
-                Json.number(panel, "mainAmps"),
-                Json.text(panel, "mainAt", "top").equals("bottom"),
-                Worded.of(Mounting.Way.class, Json.text(panel, "plateMoves", Mounting.Way.UP.word())));
+                panel.number("mainAmps"),
+                panel.text("mainAt", "top").equals("bottom"),
+                Worded.of(Mounting.Way.class, panel.text("plateMoves", Mounting.Way.UP.word())));
     }
 
     private List<Room> rooms() {
         List<Room> rooms = new ArrayList<>();
-        for (JsonNode room : json.path("rooms")) {
-            rooms.add(new Room(room.path("name").asString(), Json.texts(room, "circuits")));
+        for (Tree room : json.path("rooms")) {
+            rooms.add(new Room(room.path("name").asString(), room.texts("circuits")));
         }
         return rooms;
     }
 
     private OutageWishes wishes(Setup setup) {
-        Double hold = Json.number(json.path("outage"), "holdMinutes");
+        Double hold = json.path("outage").number("holdMinutes");
         return new OutageWishes(
                 SwapJson.options(json.path("outage"), setup), hold == null ? null : (Integer) hold.intValue());
     }
 
-    private @Nullable Supply supply(JsonNode setup) {
-        JsonNode supply = json.path("supply");
+    private @Nullable Supply supply(Tree setup) {
+        Tree supply = json.path("supply");
         Source source = source(setup, supply);
         List<Link> path = SetupReader.path(setup.path("path"), "/setup/path", problems);
         Placement placement = problems.keep(
                 "/supply",
                 () -> new Placement(
-                        Json.number(supply, "distanceM"),
-                        Json.number(supply, "openingM"),
-                        Worded.find(Placement.WayIn.class, Json.text(supply, "wayIn", ""))
+                        supply.number("distanceM"),
+                        supply.number("openingM"),
+                        Worded.find(Placement.WayIn.class, supply.text("wayIn", ""))
                                 .orElse(null)));
-        JsonNode ends = supply.path("cordEnds");
+        Tree ends = supply.path("cordEnds");
         CordEnds cordEnds = !ends.isObject()
                 ? null
                 : new CordEnds(
@@ -218,11 +214,11 @@ public final class HouseholdJson {
         if (source == null || placement == null) {
             return null;
         }
-        return new Supply(source, Json.flag(supply, "considering", false), path, placement, cordEnds, cords);
+        return new Supply(source, supply.flag("considering", false), path, placement, cordEnds, cords);
     }
 
     /** A power station, one generator, or two: alike, with their figures together, or each with its own. */
-    private @Nullable Source source(JsonNode setup, JsonNode supply) {
+    private @Nullable Source source(Tree setup, Tree supply) {
         if (supply.path("powerStation").isObject()) {
             return problems.keep("/supply/powerStation", () -> powerStation(supply.path("powerStation")));
         }
@@ -237,30 +233,30 @@ public final class HouseholdJson {
                     ? null
                     : problems.keep("/supply", () -> new ParallelGenerators(generator, second));
         }
-        boolean two = Json.number(supply, "sets", 1) == 2;
+        boolean two = supply.number("sets", 1) == 2;
         return generator != null && two ? ParallelGenerators.halves(generator) : generator;
     }
 
-    private static PowerStation powerStation(JsonNode json) {
+    private static PowerStation powerStation(Tree json) {
         return new PowerStation(
                 new PowerStation.Output(
                         json.path("output").asString().equals("120/240"),
                         json.path("runningWatts").asDouble(),
                         json.path("startingWatts").asDouble(),
-                        Json.flag(json, "outputSwitch", true),
-                        Json.flag(json, "gfciOutlets", false)),
+                        json.flag("outputSwitch", true),
+                        json.flag("gfciOutlets", false)),
                 json.path("wattHours").asDouble(),
                 json.path("chargingWatts").asDouble(),
-                Json.number(json, "marginPercent", 80),
-                Json.number(json, "ambientC", 20),
-                Worded.of(juiceswap.core.supply.Bond.class, Json.text(json, "bond", "unknown")));
+                json.number("marginPercent", 80),
+                json.number("ambientC", 20),
+                Worded.of(juiceswap.core.supply.Bond.class, json.text("bond", "unknown")));
     }
 
     private List<ExtensionCord> cords() {
         List<ExtensionCord> cords = new ArrayList<>();
-        for (JsonNode cord : json.path("cords")) {
+        for (Tree cord : json.path("cords")) {
             List<ExtensionCord.Appliance> appliances = new ArrayList<>();
-            for (JsonNode appliance : cord.path("loads")) {
+            for (Tree appliance : cord.path("loads")) {
                 appliances.add(new ExtensionCord.Appliance(
                         appliance.path("circuit").asString(),
                         appliance.path("load").asString()));
@@ -270,44 +266,44 @@ public final class HouseholdJson {
                     new CordPlan.Cord(
                             Conductor.of(cord.path("awg").asString()).orElseThrow(),
                             cord.path("lengthM").asDouble(),
-                            Json.number(cord, "plugAmps"),
-                            Json.flag(cord, "gfci", false)),
+                            cord.number("plugAmps"),
+                            cord.flag("gfci", false)),
                     appliances));
         }
         return cords;
     }
 
     private @Nullable LivingWishes living() {
-        JsonNode rotation = json.path("rotation");
+        Tree rotation = json.path("rotation");
         List<StandingNeed> needs = new ArrayList<>();
         for (int i = 0; i < rotation.path("needs").size(); i++) {
-            JsonNode need = rotation.path("needs").get(i);
+            Tree need = rotation.path("needs").get(i);
             StandingNeed read = problems.keep("/rotation/needs/" + i, () -> StandingNeedJson.read(need));
             if (read != null) {
                 needs.add(read);
             }
         }
-        JsonNode sleep = rotation.path("sleep");
+        Tree sleep = rotation.path("sleep");
         Sleep sleeps = !sleep.isObject()
                 ? null
                 : problems.keep(
                         "/rotation/sleep",
                         () -> new Sleep(StandingNeedJson.clock(sleep, "from"), StandingNeedJson.clock(sleep, "to")));
         List<WithoutPower> without = new ArrayList<>();
-        for (JsonNode way : json.path("withoutPower")) {
+        for (Tree way : json.path("withoutPower")) {
             without.add(new WithoutPower(
                     Worded.of(WithoutPower.Way.class, way.path("how").asString()),
-                    Json.texts(way, "circuits"),
-                    Json.text(way, "note", "")));
+                    way.texts("circuits"),
+                    way.text("note", "")));
         }
         return problems.keep(
-                "/rotation", () -> new LivingWishes(needs, sleeps, Json.number(rotation, "storedLitres", 0), without));
+                "/rotation", () -> new LivingWishes(needs, sleeps, rotation.number("storedLitres", 0), without));
     }
 
     // ---- writing
 
     /** The file of a household. */
-    public static JsonNode write(Household household) {
+    public static Tree write(Household household) {
         JsonObject file = new JsonObject();
         file.put("format", FORMAT);
         file.put("version", 1);
@@ -326,7 +322,7 @@ public final class HouseholdJson {
         file.list("withoutPower", household.withoutPower(), HouseholdJson::withoutPower);
         file.list("cords", household.cords(), HouseholdJson::cord);
         file.objectUnlessEmpty("rotation", rotation(household.living()));
-        return file.node();
+        return Tree.of(file.node());
     }
 
     private static JsonObject asTyped(AsTyped.Text one) {
@@ -338,8 +334,8 @@ public final class HouseholdJson {
     }
 
     /** The setup alone, as the engine's endpoints take it: loads that are left off in an outage are not in it. */
-    public static JsonNode writeSetup(Household household) {
-        return setup(household, HouseholdJson::plainCircuit).node();
+    public static Tree writeSetup(Household household) {
+        return Tree.of(setup(household, HouseholdJson::plainCircuit).node());
     }
 
     private static JsonObject person(About.Person person) {

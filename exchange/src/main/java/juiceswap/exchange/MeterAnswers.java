@@ -1,9 +1,7 @@
-package juiceswap.web.api;
+package juiceswap.exchange;
 
-import static juiceswap.web.exchange.Json.object;
+import static juiceswap.exchange.Tree.object;
 
-import jakarta.servlet.http.HttpServletRequest;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -15,34 +13,20 @@ import juiceswap.core.electrical.Network;
 import juiceswap.core.electrical.Network.Between;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Source.BondChange;
-import juiceswap.web.exchange.Json;
-import juiceswap.web.exchange.Schemas;
 import org.jspecify.annotations.Nullable;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.JsonNode;
 
 /** What a meter is asked about: the bond, and the circuit behind the readings. */
-@RestController
-@RequestMapping(path = "/api/v1", produces = "application/json")
-public class MeterApi {
-    private final Schemas schemas;
+final class MeterAnswers {
+    private MeterAnswers() {}
 
-    public MeterApi(Schemas schemas) {
-        this.schemas = schemas;
-    }
-
-    @PostMapping("/bonding")
-    public Map<String, Object> bonding(HttpServletRequest http) throws IOException {
-        JsonNode request = Requests.read(schemas, "bonding", http);
-        JsonNode tests = request.path("tests");
+    static Map<String, @Nullable Object> bonding(Tree request) {
+        Tree tests = request.path("tests");
         Use use = new Use(
                 request.path("use").asString().equals("cords"),
-                Json.text(request, "neutral", "solid").equals("switched"),
+                request.text("neutral", "solid").equals("switched"),
                 Worded.of(Bond.class, request.path("generatorBond").asString()),
-                Worded.of(BondChange.class, Json.text(request, "bondChange", "none")),
-                Json.flag(request, "gfciOutlets", false));
+                Worded.of(BondChange.class, request.text("bondChange", "none")),
+                request.flag("gfciOutlets", false));
         BondJudgement judged = BondJudgement.of(
                 use,
                 new BondTests(
@@ -61,15 +45,13 @@ public class MeterApi {
                                 .toList());
     }
 
-    private static @Nullable Double ohms(JsonNode tests, String field) {
-        return tests.path(field).isString() ? Double.valueOf(Double.POSITIVE_INFINITY) : Json.number(tests, field);
+    private static @Nullable Double ohms(Tree tests, String field) {
+        return tests.path(field).isString() ? Double.valueOf(Double.POSITIVE_INFINITY) : tests.number(field);
     }
 
-    @PostMapping("/network")
-    public Map<String, Object> network(HttpServletRequest http) throws IOException {
-        Network.Solution solved =
-                network(Requests.read(schemas, "network", http)).solve();
-        List<Map<String, Object>> loads = new ArrayList<>();
+    static Map<String, @Nullable Object> network(Tree request) {
+        Network.Solution solved = circuit(request).solve();
+        List<Map<String, @Nullable Object>> loads = new ArrayList<>();
         for (Network.Served served : solved.loads()) {
             loads.add(object("volts", served.volts(), "watts", served.watts()));
         }
@@ -84,17 +66,17 @@ public class MeterApi {
                 "loads", loads);
     }
 
-    private static Network network(JsonNode request) {
-        JsonNode source = request.path("source");
-        JsonNode cord = request.path("cord");
-        JsonNode bonds = request.path("bonds");
-        JsonNode faults = request.path("faults");
+    private static Network circuit(Tree request) {
+        Tree source = request.path("source");
+        Tree cord = request.path("cord");
+        Tree bonds = request.path("bonds");
+        Tree faults = request.path("faults");
         List<Network.Load> loads = new ArrayList<>();
-        for (JsonNode load : request.path("loads")) {
+        for (Tree load : request.path("loads")) {
             loads.add(new Network.Load(
                     Between.of(load.path("between").asString()).orElseThrow(),
                     load.path("watts").asDouble(),
-                    Json.number(load, "powerFactor", 1)));
+                    load.number("powerFactor", 1)));
         }
         return new Network(
                 new Network.Source(
@@ -105,14 +87,14 @@ public class MeterApi {
                         cord.path("hotOhms").asDouble(),
                         cord.path("neutralOhms").asDouble(),
                         cord.path("groundOhms").asDouble()),
-                new Network.Bonds(Json.flag(bonds, "generator", false), Json.flag(bonds, "panel", false)),
+                new Network.Bonds(bonds.flag("generator", false), bonds.flag("panel", false)),
                 new Network.Faults(
-                        Json.flag(faults, "openNeutral", false),
-                        Json.flag(faults, "openGround", false),
-                        Json.flag(faults, "openL1", false),
-                        Json.flag(faults, "openL2", false),
-                        Json.number(faults, "looseNeutralOhms", 0),
-                        Json.flag(faults, "tiedLegs", false)),
+                        faults.flag("openNeutral", false),
+                        faults.flag("openGround", false),
+                        faults.flag("openL1", false),
+                        faults.flag("openL2", false),
+                        faults.number("looseNeutralOhms", 0),
+                        faults.flag("tiedLegs", false)),
                 loads);
     }
 }

@@ -1,4 +1,4 @@
-package juiceswap.web.exchange;
+package juiceswap.exchange;
 
 import java.util.Map;
 import java.util.Set;
@@ -8,15 +8,14 @@ import juiceswap.core.changeover.StateFields;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Setup;
-import tools.jackson.databind.JsonNode;
 
 /** States and options of the changeover, from and to JSON that satisfies its schema. */
 public final class SwapJson {
     private SwapJson() {}
 
     /** Reads a state; what is absent keeps the defaults of a house gone dark. */
-    public static SwapState state(JsonNode json, Setup setup) {
-        return StateFields.state(new JsonFields(json), setup);
+    public static SwapState state(Tree json, Setup setup) {
+        return StateFields.state(json, setup);
     }
 
     /** Writes a state with all its fields. */
@@ -25,8 +24,8 @@ public final class SwapJson {
     }
 
     /** Reads options; ids must be known and not repeat. */
-    public static Options options(JsonNode json, Setup setup) {
-        return StateFields.options(new JsonFields(json), setup);
+    public static Options options(Tree json, Setup setup) {
+        return StateFields.options(json, setup);
     }
 
     /** All circuit ids of a setup. */

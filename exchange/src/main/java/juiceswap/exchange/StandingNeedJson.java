@@ -1,4 +1,4 @@
-package juiceswap.web.exchange;
+package juiceswap.exchange;
 
 import java.time.LocalTime;
 import java.time.format.DateTimeParseException;
@@ -9,16 +9,15 @@ import juiceswap.core.rotation.Keeping;
 import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.rotation.StandingNeed.Daily;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.databind.JsonNode;
 
 /** What a household needs on any day, from and to the JSON of its file. */
 public final class StandingNeedJson {
     private StandingNeedJson() {}
 
     /** From JSON that satisfies the schema of household files; throws {@link InvalidInput} that names the field. */
-    public static StandingNeed read(JsonNode json) {
+    public static StandingNeed read(Tree json) {
         String circuit = json.path("circuit").asString();
-        Priority priority = priority(Json.text(json, "priority", "comfort"));
+        Priority priority = priority(json.text("priority", "comfort"));
         Daily daily = daily(json);
         return switch (json.path("kind").asString()) {
             case "keep" -> keep(json, circuit);
@@ -28,42 +27,38 @@ public final class StandingNeedJson {
                         circuit, priority, json.path("minutes").asDouble(), daily);
             default ->
                 new StandingNeed.HoursADay(
-                        circuit,
-                        priority,
-                        json.path("minutes").asDouble(),
-                        Json.number(json, "blockMinutes", 0),
-                        daily);
+                        circuit, priority, json.path("minutes").asDouble(), json.number("blockMinutes", 0), daily);
         };
     }
 
     /** What is not given is as usual for what is kept. */
-    private static StandingNeed keep(JsonNode json, String circuit) {
-        Keeping keeping = Keeping.of(Json.text(json, "keeping", Keeping.OTHER.word()))
+    private static StandingNeed keep(Tree json, String circuit) {
+        Keeping keeping = Keeping.of(json.text("keeping", Keeping.OTHER.word()))
                 .orElseThrow(() -> new InvalidInput("/keeping", "invalid.unknown"));
         StandingNeed.Keep usual = keeping.usual(circuit);
         return new StandingNeed.Keep(
                 circuit,
-                priority(Json.text(json, "priority", usual.priority().word())),
+                priority(json.text("priority", usual.priority().word())),
                 keeping,
-                Json.number(json, "holdMinutes", usual.holdMinutes()),
-                Json.number(json, "recoverMinutes", usual.recoverMinutes()),
-                json.has("fullC") ? Json.number(json, "fullC") : usual.full(),
-                json.has("emptyC") ? Json.number(json, "emptyC") : usual.empty());
+                json.number("holdMinutes", usual.holdMinutes()),
+                json.number("recoverMinutes", usual.recoverMinutes()),
+                json.has("fullC") ? json.number("fullC") : usual.full(),
+                json.has("emptyC") ? json.number("emptyC") : usual.empty());
     }
 
     private static Priority priority(String word) {
         return Worded.of(Priority.class, word);
     }
 
-    private static @Nullable Daily daily(JsonNode json) {
-        String from = Json.text(json, "from");
-        String to = Json.text(json, "to");
+    private static @Nullable Daily daily(Tree json) {
+        String from = json.text("from");
+        String to = json.text("to");
         InvalidInput.unless((from == null) == (to == null), "/to", "invalid.from-and-to");
         return from == null ? null : new Daily(clock(json, "from"), clock(json, "to"));
     }
 
     /** A time of day; throws {@link InvalidInput} that names the field. */
-    public static LocalTime clock(JsonNode json, String field) {
+    public static LocalTime clock(Tree json, String field) {
         try {
             return LocalTime.parse(json.path(field).asString());
         } catch (DateTimeParseException e) {
@@ -98,7 +93,7 @@ public final class StandingNeedJson {
 
     private static void number(JsonObject json, String field, @Nullable Double value) {
         if (value == null) {
-            json.node().putNull(field);
+            json.put(field, null);
         } else {
             json.number(field, value);
         }

@@ -1,21 +1,22 @@
-package juiceswap.web.exchange;
+package juiceswap.exchange;
 
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Function;
 import juiceswap.core.Worded;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.databind.node.ObjectNode;
 
 /** A JSON object being written, in which nothing stands that says nothing. Whole numbers are written without a fraction. */
 final class JsonObject {
-    private final ObjectNode node = Json.MAPPER.createObjectNode();
+    private final Map<String, @Nullable Object> node = new LinkedHashMap<>();
 
-    ObjectNode node() {
+    Map<String, @Nullable Object> node() {
         return node;
     }
 
-    JsonObject put(String field, Object value) {
-        node.set(field, Json.MAPPER.valueToTree(value));
+    JsonObject put(String field, @Nullable Object value) {
+        node.put(field, value);
         return this;
     }
 

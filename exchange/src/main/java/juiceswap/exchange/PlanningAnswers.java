@@ -1,9 +1,7 @@
-package juiceswap.web.api;
+package juiceswap.exchange;
 
-import static juiceswap.web.exchange.Json.object;
+import static juiceswap.exchange.Tree.object;
 
-import jakarta.servlet.http.HttpServletRequest;
-import java.io.IOException;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -20,31 +18,15 @@ import juiceswap.core.electrical.VoltageDrop;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.PlanSlots;
 import juiceswap.core.supply.FuelUse;
-import juiceswap.web.exchange.Json;
-import juiceswap.web.exchange.NeedsReader;
-import juiceswap.web.exchange.Schemas;
-import juiceswap.web.exchange.SetupReader;
-import juiceswap.web.exchange.SwapJson;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.JsonNode;
+import org.jspecify.annotations.Nullable;
 
 /** The engine's questions of a calm day: which set, which cord, how much fuel, what to turn off for the oven. */
-@RestController
-@RequestMapping(path = "/api/v1", produces = "application/json")
-public class PlanningApi {
-    private final Schemas schemas;
+final class PlanningAnswers {
+    private PlanningAnswers() {}
 
-    public PlanningApi(Schemas schemas) {
-        this.schemas = schemas;
-    }
-
-    @PostMapping("/sizing")
-    public Map<String, Object> sizing(HttpServletRequest http) throws IOException {
-        JsonNode request = Requests.read(schemas, "sizing", http);
+    static Map<String, @Nullable Object> sizing(Tree request) {
         Setup setup = SetupReader.readWithoutRatings(request.path("setup"), "/setup");
-        List<String> want = Json.knownOnce(request, "want", SwapJson.ids(setup));
+        List<String> want = request.knownOnce("want", SwapJson.ids(setup));
         boolean allAtOnce = request.path("start").asString().equals("all-at-once");
         Sizing sizing = Sizing.of(setup, want, allAtOnce);
         return object(
@@ -55,15 +37,13 @@ public class PlanningApi {
                 "order", sizing.order());
     }
 
-    @PostMapping("/voltage-drop")
-    public Map<String, Object> voltageDrop(HttpServletRequest http) throws IOException {
-        JsonNode request = Requests.read(schemas, "voltage-drop", http);
+    static Map<String, @Nullable Object> voltageDrop(Tree request) {
         VoltageDrop drop = VoltageDrop.of(
                 request.path("volts").asDouble(),
                 request.path("amps").asDouble(),
                 Conductor.of(request.path("awg").asString()).orElseThrow(),
                 request.path("lengthM").asDouble(),
-                Json.number(request, "plugAmps"));
+                request.number("plugAmps"));
         return object(
                 "dropVolts", drop.dropVolts(),
                 "percent", drop.percent(),
@@ -73,20 +53,18 @@ public class PlanningApi {
                 "overAmpacity", drop.overAmpacity());
     }
 
-    @PostMapping("/fuel")
-    public Map<String, Object> fuel(HttpServletRequest http) throws IOException {
-        JsonNode request = Requests.read(schemas, "fuel", http);
+    static Map<String, @Nullable Object> fuel(Tree request) {
         Setup setup = SetupReader.read(request.path("setup"), "/setup");
-        Double averageWatts = Json.number(request, "averageWatts");
+        Double averageWatts = request.number("averageWatts");
         boolean planned = request.path("plan").isObject();
         InvalidInput.unless(planned || averageWatts != null, "/averageWatts", "invalid.plan-or-watts");
         InvalidInput.unless(!planned || averageWatts == null, "/plan", "invalid.plan-and-watts");
         FuelUse use = FuelUse.at(
                 setup.source(),
-                planned ? Json.under("/plan", () -> averageOf(setup, request.path("plan"))) : averageWatts);
+                planned ? Tree.under("/plan", () -> averageOf(setup, request.path("plan"))) : averageWatts);
         double tankLitresNow = request.path("tankLitresNow").asDouble();
         LocalDateTime at = NeedsReader.time(request, "at");
-        Double hours = Json.number(request, "hours");
+        Double hours = request.number("hours");
         return object(
                 "litresPerHour", use.litresPerHour(),
                 "hoursLeft", use.hoursLeft(tankLitresNow),
@@ -95,41 +73,39 @@ public class PlanningApi {
                 "litresNeeded",
                         hours == null
                                 ? null
-                                : use.litresNeeded(hours, tankLitresNow, Json.number(request, "reserveLitres", 0)));
+                                : use.litresNeeded(hours, tankLitresNow, request.number("reserveLitres", 0)));
     }
 
-    private static double averageOf(Setup setup, JsonNode plan) {
+    private static double averageOf(Setup setup, Tree plan) {
         Set<String> known = SwapJson.ids(setup);
         List<List<String>> on = new ArrayList<>();
         for (int slot = 0; slot < plan.path("on").size(); slot++) {
-            JsonNode ids = plan.path("on").get(slot);
-            on.add(Json.under("/on/" + slot, () -> Json.knownOnce(ids, known)));
+            Tree ids = plan.path("on").get(slot);
+            on.add(Tree.under("/on/" + slot, () -> ids.knownOnce(known)));
         }
         Set<Integer> engineOff = new HashSet<>();
         if (plan.path("engineOff").isArray()) {
             plan.path("engineOff").forEach(slot -> engineOff.add(slot.asInt()));
         } else {
             List<String> moves = new ArrayList<>();
-            plan.path("moves").forEach(move -> moves.add(move.path("kind").asString("")));
+            plan.path("moves").forEach(move -> moves.add(move.path("kind").asString()));
             engineOff.addAll(PlanSlots.engineOff(on, moves));
         }
         return DutyWatts.average(setup, on, engineOff);
     }
 
-    @PostMapping("/make-room")
-    public Map<String, Object> makeRoom(HttpServletRequest http) throws IOException {
-        JsonNode request = Requests.read(schemas, "make-room", http);
+    static Map<String, @Nullable Object> makeRoom(Tree request) {
         Setup setup = SetupReader.read(request.path("setup"), "/setup");
         Set<String> known = SwapJson.ids(setup);
         MakeRoom room = MakeRoom.of(
                 setup,
-                Json.knownOnce(request, "on", known),
+                request.knownOnce("on", known),
                 request.path("want").asString(),
                 request.path("minutes").asDouble(),
                 NeedsReader.read(request.path("needs"), "/needs", known));
-        List<Map<String, Object>> options = new ArrayList<>();
+        List<Map<String, @Nullable Object>> options = new ArrayList<>();
         for (MakeRoom.Option option : room.options()) {
-            List<Map<String, Object>> order = new ArrayList<>();
+            List<Map<String, @Nullable Object>> order = new ArrayList<>();
             option.open().forEach(id -> order.add(object("open", id)));
             option.close().forEach(id -> order.add(object("close", id)));
             options.add(object(
@@ -150,9 +126,7 @@ public class PlanningApi {
     }
 
     /** Amps of each leg against what should flow; or, around one breaker, what its circuit draws. */
-    @PostMapping("/loads-reading")
-    public Map<String, Object> loadsReading(HttpServletRequest http) throws IOException {
-        JsonNode request = Requests.read(schemas, "loads-reading", http);
+    static Map<String, @Nullable Object> loadsReading(Tree request) {
         Setup setup = SetupReader.read(request.path("setup"), "/setup");
         Set<String> known = SwapJson.ids(setup);
         if (request.path("circuit").isString()) {
@@ -163,9 +137,9 @@ public class PlanningApi {
         InvalidInput.unless(!splitPhase || request.path("l2Amps").isNumber(), "/l2Amps", "invalid.missing");
         LoadsReading reading = LoadsReading.of(
                 setup,
-                Json.knownOnce(request, "on", known),
+                request.knownOnce("on", known),
                 request.path("l1Amps").asDouble(),
-                Json.number(request, "l2Amps", 0),
+                request.number("l2Amps", 0),
                 NeedsReader.read(request.path("needs"), "/needs", known));
         return object(
                 "verdict", reading.verdict().word(),
@@ -190,20 +164,20 @@ public class PlanningApi {
                                         "imbalancePercent", reading.levelling().imbalancePercent()));
     }
 
-    private static Map<String, Object> around(Setup setup, JsonNode request) {
+    private static Map<String, @Nullable Object> around(Setup setup, Tree request) {
         InvalidInput.unless(request.path("before").isObject(), "/before", "invalid.missing");
         InvalidInput.unless(request.path("after").isObject(), "/after", "invalid.missing");
         LoadsReading.Measured measured = LoadsReading.Measured.of(
                 setup,
                 request.path("circuit").asString(),
                 request.path("before").path("l1Amps").asDouble(),
-                Json.number(request.path("before"), "l2Amps", 0),
+                request.path("before").number("l2Amps", 0),
                 request.path("after").path("l1Amps").asDouble(),
-                Json.number(request.path("after"), "l2Amps", 0));
+                request.path("after").number("l2Amps", 0));
         return object("circuit", measured.circuit(), "runningWatts", measured.watts(), "doubtful", measured.doubtful());
     }
 
-    private static Map<String, Object> leg(LoadsReading.OneLeg leg) {
+    private static Map<String, @Nullable Object> leg(LoadsReading.OneLeg leg) {
         return object(
                 "limitAmps", leg.limit(),
                 "reckonedAmps", leg.reckoned(),

@@ -1,16 +1,15 @@
-package juiceswap.web.exchange;
+package juiceswap.exchange;
 
-import static juiceswap.web.exchange.Json.object;
+import static juiceswap.exchange.Tree.object;
 
 import java.util.Map;
 import juiceswap.core.rotation.Wish;
-import tools.jackson.databind.JsonNode;
 
 /** Wishes of an outage, from and to the JSON in which they are stored. */
 public final class WishJson {
     private WishJson() {}
 
-    public static Wish read(JsonNode json) {
+    public static Wish read(Tree json) {
         var from = NeedsReader.timeThere(json, "from");
         var to = NeedsReader.timeThere(json, "to");
         return switch (json.path("kind").asString()) {
