@@ -12,13 +12,14 @@ import juiceswap.core.Phrase;
 import juiceswap.core.electrical.CircuitFault;
 import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.meter.Readings;
+import juiceswap.core.words.ReadingForm;
 import juiceswap.web.meter.ReadingStore.Source;
 import juiceswap.web.outage.Outages.Outage;
-import juiceswap.web.outage.ReadingForm;
 import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.LikelyCauses;
 import juiceswap.web.swap.LikelyCauses.Judged;
+import juiceswap.web.words.Say;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -145,7 +146,7 @@ class MeterController {
     }
 
     private static ReadingForm form(MeterHouse.Present present, Map<String, String> typed) {
-        return ReadingForm.underWay(present.setup(), loaded(present, typed), typed);
+        return ReadingForm.underWay(Say.WORDS, present.setup(), loaded(present, typed), typed);
     }
 
     private Judged judge(MeterHouse.Present present, Map<String, String> typed, Readings readings) {

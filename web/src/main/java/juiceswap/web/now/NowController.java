@@ -30,6 +30,7 @@ import juiceswap.core.household.DeviceQuestion;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.HomeLoad;
 import juiceswap.core.household.Household;
+import juiceswap.core.outage.Confirming.Outcome;
 import juiceswap.core.outage.StallCause;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.FuelUse;
@@ -312,8 +313,8 @@ class NowController {
             @RequestParam(defaultValue = "") String on,
             RedirectAttributes flash) {
         Life life = rotations.acting(account);
-        SwapService.Outcome outcome = swap.move(account, seen, ids(life, off), ids(life, on));
-        if (outcome instanceof SwapService.Outcome.Refused refused) {
+        Outcome outcome = swap.move(account, seen, ids(life, off), ids(life, on));
+        if (outcome instanceof Outcome.Refused refused) {
             flash.addFlashAttribute(
                     "refused", swapPages.refusal(refused, life.outage().household()));
         }

@@ -78,13 +78,6 @@ public class Outages {
         public Summary summary() {
             return new Summary(id, rehearsal, startedAt, endedAt, log.size());
         }
-
-        /** Whether the street's power has held as long as this household wants; a rehearsal does not wait for it. */
-        public boolean streetHasHeld(Standing standing, Instant now) {
-            boolean held =
-                    rehearsal || standing.watch() != null && standing.watch().held(household.hold(), now);
-            return held && !standing.utilityFault();
-        }
     }
 
     /** Somebody else has written to the log since the page was shown. */

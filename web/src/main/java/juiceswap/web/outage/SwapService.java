@@ -12,40 +12,36 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import juiceswap.core.Phrase;
-import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
-import juiceswap.core.changeover.Check;
 import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Lookout;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Place;
-import juiceswap.core.changeover.Planner;
-import juiceswap.core.changeover.Planner.Trial;
-import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.DeviceProof;
 import juiceswap.core.house.KeptTest;
-import juiceswap.core.house.Setup;
 import juiceswap.core.household.Household;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.outage.Answer;
-import juiceswap.core.outage.Entry;
+import juiceswap.core.outage.Confirming;
+import juiceswap.core.outage.Confirming.Outcome;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.StallCause;
 import juiceswap.core.outage.Standing;
-import juiceswap.core.outage.Timers;
 import juiceswap.core.outage.Turns;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.words.ReadingForm;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
+import juiceswap.web.words.Say;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
@@ -71,35 +67,11 @@ public class SwapService {
         this.clock = clock;
     }
 
-    /** How a confirmation was taken. */
-    public sealed interface Outcome {
-        /** Written to the log. */
-        record Taken() implements Outcome {}
+    /** A field is wrong; nothing was written. */
+    public record BadReadings(ReadingForm form) implements Outcome {}
 
-        /** A field is wrong; nothing was written. */
-        record BadReadings(ReadingForm form) implements Outcome {}
-
-        /** Not now: the hardware or a rule is against it. {@code makeRoom} is set when opening circuits would help. */
-        record Refused(
-                Action action,
-                @Nullable String circuit,
-                boolean impossible,
-                List<Rule> broken,
-                @Nullable List<String> makeRoom)
-                implements Outcome {}
-
-        /** What it waits for has not come yet. */
-        record TooEarly() implements Outcome {}
-
-        /** Its time is not over: it is taken once somebody says again that it is so. */
-        record AskBack(Instant until) implements Outcome {}
-
-        /** After a stop something is drawn from the set still: first it goes OFF, then it is read again. */
-        record OffFirst() implements Outcome {}
-
-        /** How much was filled in can't be read; nothing was written. */
-        record BadAmount(Form form) implements Outcome {}
-    }
+    /** How much was filled in can't be read; nothing was written. */
+    public record BadAmount(Form form) implements Outcome {}
 
     public Optional<Outage> current(Account account) {
         return outages.current(account);
@@ -133,55 +105,33 @@ public class SwapService {
         if (!Turns.stillMeant(standing.changeover(), outage.log(), seen, action)) {
             throw new Conflict();
         }
-        Changeover changeover = standing.changeover();
-        boolean readsAgain = standing.stop() != null && standing.stop().action() == action;
-        if (readsAgain && !standing.course().openedSinceStop()) {
-            return new Outcome.OffFirst();
-        }
-        Trial trial = Planner.attempt(changeover, standing.goal(), standing.state(), action, circuit);
-        // what a stop was read at is read again for itself: how the rest stands is settled by the plan that follows
-        if (!trial.allowed() && !readsAgain) {
-            List<String> room = circuit != null && trial.broken().equals(List.of(Rule.CAPACITY))
-                    ? MakeRoom.toClose(changeover.setup(), standing.state().picked(), circuit)
-                            .orElse(null)
-                    : null;
-            return new Outcome.Refused(action, circuit, trial.impossible(), trial.broken(), room);
-        }
-        if (action == Action.CONFIRM_UTILITY && !outage.streetHasHeld(standing, clock.instant())) {
-            return new Outcome.TooEarly();
+        Confirming confirming = confirming(outage);
+        Optional<Outcome> against = confirming.against(action, circuit);
+        if (against.isPresent()) {
+            return against.get();
         }
         if (!Measuring.takesReadings(action)) {
-            return confirm(account, outage, Event.Done.step(action, circuit), new Form(typed));
+            return confirm(account, outage, action, circuit, new Form(typed));
         }
-        ReadingForm form = ReadingForm.typed(standing, action, typed);
+        ReadingForm form = ReadingForm.typed(Say.WORDS, standing, action, typed);
         if (form.hasProblems()) {
-            return new Outcome.BadReadings(form);
+            return new BadReadings(form);
         }
-        take(account, outage, action, Measuring.judge(standing, action, form.readings()));
-        return new Outcome.Taken();
+        List<Event> read = List.of(Measuring.judge(standing, action, form.readings()));
+        take(account, outage, action, read);
+        return new Outcome.Taken(read);
     }
 
-    /** A step without readings: what needs its time is asked about again before that is over, and never in a rehearsal. */
-    private Outcome confirm(Account account, Outage outage, Event.Done step, Form form) {
-        Event.Done done = step;
-        Standing standing = outage.standing();
-        Optional<Timers.Wait> wait = standing.timers()
-                .of(
-                        standing.changeover(),
-                        standing.state(),
-                        step.action(),
-                        standing.watch(),
-                        outage.household().hold())
-                .filter(one -> step.action().takesItsTime() && !outage.rehearsal() && !one.over(clock.instant()));
-        if (wait.isPresent() && !form.checked("early")) {
-            return new Outcome.AskBack(wait.get().until());
-        }
-        if (wait.isPresent()) {
-            done = done.early();
-        }
-        if (step.action() == Action.REFUEL && form.text("filledLitres") != null) {
-            Double litres = form.amount(outage.household().fuelDimension(), "filledLitres");
-            Generator engine = standing.changeover().source().engine();
+    private Confirming confirming(Outage outage) {
+        return new Confirming(outage.household(), outage.rehearsal(), outage.log(), outage.standing(), clock.instant());
+    }
+
+    /** A step without readings. */
+    private Outcome confirm(Account account, Outage outage, Action action, @Nullable String circuit, Form form) {
+        Double litres = null;
+        if (action == Action.REFUEL && form.text("filledLitres") != null) {
+            litres = form.amount(outage.household().fuelDimension(), "filledLitres");
+            Generator engine = outage.standing().changeover().source().engine();
             Double tank = engine == null ? null : engine.tankLitres();
             if (litres != null && (litres < 0 || tank != null && litres > tank)) {
                 form.problem(
@@ -191,18 +141,20 @@ public class SwapService {
                         tank == null ? "" : outage.household().fuel(tank));
             }
             if (form.wrong() || litres == null) {
-                return new Outcome.BadAmount(form);
+                return new BadAmount(form);
             }
-            done = done.filling(litres);
         }
-        take(account, outage, step.action(), done);
-        return new Outcome.Taken();
+        Outcome outcome = confirming(outage).step(action, circuit, litres, form.checked("early"));
+        if (outcome instanceof Outcome.Taken taken) {
+            take(account, outage, action, taken.events());
+        }
+        return outcome;
     }
 
-    private void take(Account account, Outage outage, Action action, Event event) {
+    private void take(Account account, Outage outage, Action action, List<Event> events) {
         Standing standing = outage.standing();
         helpers.acted(account, outage.id(), action.place(standing.changeover()));
-        write(account, outage, standing.sequence(), List.of(event));
+        write(account, outage, standing.sequence(), events);
     }
 
     /** Readings taken under way; a stop halts everything, on whatever the log holds. */
@@ -326,34 +278,12 @@ public class SwapService {
      */
     public Outcome move(Account account, int seen, List<String> off, List<String> on) {
         Outage outage = current(account).orElseThrow(Conflict::new);
-        Setup setup = outage.household().setup();
-        Standing standing = outage.standing();
-        boolean walkedRound = standing.state().done().has(Check.WALK_ROUND);
-        List<Event> events = new ArrayList<>();
-        List<Entry> log = new ArrayList<>(outage.log());
-        for (String circuit : off) {
-            add(events, log, new Event.Opened(circuit), account);
+        Outcome outcome = confirming(outage).move(account.displayName(), off, on);
+        if (outcome instanceof Outcome.Taken taken) {
+            helpers.acted(account, outage.id(), Place.PANEL);
+            write(account, outage, seen, taken.events());
         }
-        for (String circuit : on) {
-            Standing so = Standing.of(setup, log);
-            Trial trial = Planner.attempt(so.changeover(), so.goal(), so.state(), Action.PICK_UP, circuit);
-            if (!trial.allowed()) {
-                return new Outcome.Refused(Action.PICK_UP, circuit, trial.impossible(), trial.broken(), null);
-            }
-            add(events, log, Event.Done.step(Action.PICK_UP, circuit), account);
-        }
-        // whoever says that a move is done has seen that what was closed runs
-        if (walkedRound && !on.isEmpty()) {
-            events.add(Event.Done.step(Action.WALK_ROUND, null));
-        }
-        helpers.acted(account, outage.id(), Place.PANEL);
-        write(account, outage, seen, events);
-        return new Outcome.Taken();
-    }
-
-    private void add(List<Event> events, List<Entry> log, Event event, Account account) {
-        events.add(event);
-        log.add(new Entry(log.size() + 1, clock.instant(), account.displayName(), event));
+        return outcome;
     }
 
     /** A reserve as somebody found it. */
@@ -458,17 +388,9 @@ public class SwapService {
     /** The way back, once the street's power has held; false while it has not. */
     public boolean goBack(Account account, int seen) {
         Outage outage = current(account).orElseThrow(Conflict::new);
-        Standing standing = outage.standing();
-        if (!standing.state().utilityLive() || !outage.streetHasHeld(standing, clock.instant())) {
-            return false;
-        }
-        List<Event> events = new ArrayList<>();
-        if (!standing.state().utilitySteady()) {
-            events.add(Event.Done.step(Action.CONFIRM_UTILITY, null));
-        }
-        events.add(new Event.Chosen(Goal.ON_UTILITY, standing.changeover().options()));
-        write(account, outage, seen, events);
-        return true;
+        Optional<List<Event>> back = confirming(outage).goBack();
+        back.ifPresent(events -> write(account, outage, seen, events));
+        return back.isPresent();
     }
 
     /** What the street-side sensor reports goes to the log like what a person says, whatever else is written. */

@@ -9,21 +9,16 @@ import java.util.Objects;
 import java.util.Optional;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.changeover.Action;
-import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Rule;
-import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
-import juiceswap.core.house.Parting;
-import juiceswap.core.house.Reach;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Standing;
-import juiceswap.core.supply.Source.BondChange;
+import juiceswap.core.words.Parts;
+import juiceswap.core.words.Parts.Part;
 import juiceswap.web.drawing.DevicePart;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.swap.SwapPage.Ask;
-import juiceswap.web.swap.SwapPage.Choice;
-import juiceswap.web.swap.SwapPage.Part;
 import juiceswap.web.swap.SwapPage.PartCard;
 import juiceswap.web.swap.SwapPage.Why;
 import juiceswap.web.words.Words;
@@ -71,7 +66,7 @@ class PartCards {
         String of = asked.isPresent() && name == null
                 ? DevicePart.of(Action.of(Objects.requireNonNull(action)).orElseThrow())
                 : name;
-        Part part = parts(standing.changeover(), standing.state()).stream()
+        Part part = Parts.of(words, standing.changeover(), standing.state()).stream()
                 .filter(one -> one.name().equals(of))
                 .findFirst()
                 .orElse(null);
@@ -181,162 +176,5 @@ class PartCards {
             }
         }
         return -1;
-    }
-
-    // ---- positions
-
-    /** Everything whose true position can be told, with the words that {@link SwapController} reads back. */
-    static List<Part> parts(Changeover changeover, SwapState state) {
-        List<Part> parts = new ArrayList<>();
-        add(
-                parts,
-                "utility",
-                say("swap.part-cards.street"),
-                state.utilityLive() ? "live" : "dead",
-                say("swap.part-cards.dead", "say", say("swap.position.no-power")),
-                say("swap.part-cards.live", "say", say("swap.position.has-power")));
-        add(
-                parts,
-                "engine",
-                say("swap.part-cards.engine"),
-                state.engine().word(),
-                say("swap.part-cards.stopped", "say", say("swap.position.stopped-and-cold")),
-                say("swap.part-cards.resting", "say", say("swap.position.stopped-still-hot")),
-                say("swap.part-cards.cold", "say", say("swap.position.runs-not-yet-warm")),
-                say("swap.part-cards.ready", "say", say("swap.position.runs-warm")),
-                say("swap.part-cards.hot", "say", say("swap.position.runs-has-carried-load")),
-                say("swap.part-cards.cooled", "say", say("swap.position.runs-cooled-down")));
-        if (changeover.source().outputSwitch()) {
-            add(
-                    parts,
-                    "output",
-                    say("swap.part-cards.breaker-on-the-set"),
-                    onOff(state.outputOn()),
-                    say("swap.part-cards.off", "say", say("swap.position.off")),
-                    say("swap.part-cards.on", "say", say("swap.position.on")));
-        }
-        boolean cords = changeover.parting() == Parting.UNPLUGGED;
-        add(
-                parts,
-                "cordGenerator",
-                say("swap.part-cards.cord-at-the-set"),
-                inOut(state.cordAtGenerator()),
-                say("swap.part-cards.out", "say", say("swap.position.out")),
-                say("swap.part-cards.in", "say", say("swap.position.in")));
-        add(
-                parts,
-                "cordHouse",
-                cords ? say("swap.part-cards.cords-at-the-appliances") : say("swap.part-cards.cord-at-the-inlet"),
-                inOut(state.cordAtHouse()),
-                say("swap.part-cards.out", "say", say("swap.position.out")),
-                say("swap.part-cards.in", "say", say("swap.position.in")));
-        if (changeover.source().bondChange() == BondChange.SWITCH) {
-            add(
-                    parts,
-                    "bond",
-                    say("swap.part-cards.bond-switch"),
-                    state.bond().word(),
-                    say("swap.part-cards.bonded", "say", say("swap.position.bonded")),
-                    say("swap.part-cards.floating", "say", say("swap.position.floating")));
-        }
-        if (changeover.source().idleControl()) {
-            add(
-                    parts,
-                    "eco",
-                    say("swap.part-cards.idle-control"),
-                    onOff(state.ecoOn()),
-                    say("swap.part-cards.off", "say", say("swap.position.off")),
-                    say("swap.part-cards.on", "say", say("swap.position.on")));
-        }
-        if (changeover.parting() == Parting.PLATE) {
-            String feed = changeover.kind().reach() == Reach.OWN_PANEL
-                    ? say("swap.part-cards.utility-feed")
-                    : say("swap.part-cards.main-breaker");
-            add(
-                    parts,
-                    "main",
-                    feed,
-                    onOff(state.mainOn()),
-                    say("swap.part-cards.on", "say", say("swap.position.on")),
-                    say("swap.part-cards.off", "say", say("swap.position.off")));
-            add(
-                    parts,
-                    "plate",
-                    say("swap.part-cards.interlock-plate"),
-                    state.plateToGenerator() ? "generator" : "utility",
-                    say("swap.part-cards.utility", "say", say("swap.position.lets-the-main-close")),
-                    say("swap.part-cards.generator", "say", say("swap.position.holds-the-main-off")));
-            add(
-                    parts,
-                    "input",
-                    say("swap.part-cards.generator-input-breaker"),
-                    onOff(state.inputOn()),
-                    say("swap.part-cards.off", "say", say("swap.position.off")),
-                    say("swap.part-cards.on", "say", say("swap.position.on")));
-        }
-        if (changeover.parting() == Parting.HANDLE) {
-            add(
-                    parts,
-                    "handle",
-                    say("swap.part-cards.transfer-switch"),
-                    state.handle().word(),
-                    say("swap.part-cards.utility", "say", say("swap.position.utility")),
-                    say("swap.part-cards.off", "say", say("swap.position.off")),
-                    say("swap.part-cards.generator", "say", say("swap.position.generator")));
-        }
-        addBranches(parts, changeover, state);
-        return List.copyOf(parts);
-    }
-
-    private static void addBranches(List<Part> parts, Changeover changeover, SwapState state) {
-        if (changeover.parting() == Parting.BY_ITSELF) {
-            return;
-        }
-        String value = state.branches().word();
-        if (changeover.parting().switchesPanel()) {
-            add(
-                    parts,
-                    "branches",
-                    say("swap.part-cards.branch-breakers"),
-                    value,
-                    say("swap.part-cards.on", "say", say("swap.position.all-on")),
-                    say("swap.part-cards.off", "say", say("swap.position.all-off")),
-                    say("swap.part-cards.staged", "say", say("swap.position.on-one-by-one")));
-        } else if (changeover.parting() == Parting.UNPLUGGED) {
-            add(
-                    parts,
-                    "branches",
-                    say("swap.part-cards.appliances"),
-                    value,
-                    say("swap.part-cards.on", "say", say("swap.position.all-in-the-wall")),
-                    say("swap.part-cards.off", "say", say("swap.position.all-unplugged")),
-                    say("swap.part-cards.staged", "say", say("swap.position.on-a-cord-one-by")));
-        } else {
-            add(
-                    parts,
-                    "branches",
-                    say("swap.part-cards.circuit-switches"),
-                    value,
-                    say("swap.part-cards.on", "say", say("swap.position.all-on-line")),
-                    say("swap.part-cards.off", "say", say("swap.position.all-off")),
-                    say("swap.part-cards.staged", "say", say("swap.position.on-generator-one-by-one")));
-        }
-    }
-
-    private static void add(List<Part> parts, String name, String label, String value, String... choices) {
-        List<Choice> all = new ArrayList<>();
-        for (String choice : choices) {
-            int colon = choice.indexOf(':');
-            all.add(new Choice(choice.substring(0, colon), choice.substring(colon + 1)));
-        }
-        parts.add(new Part(name, label, value, all));
-    }
-
-    private static String onOff(boolean on) {
-        return on ? "on" : "off";
-    }
-
-    private static String inOut(boolean in) {
-        return in ? "in" : "out";
     }
 }

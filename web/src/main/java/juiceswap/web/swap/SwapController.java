@@ -11,17 +11,18 @@ import juiceswap.core.changeover.Lookout;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Answer;
+import juiceswap.core.outage.Confirming.Outcome;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.words.ReadingForm;
 import juiceswap.web.drawing.QrCode;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
-import juiceswap.web.outage.ReadingForm;
 import juiceswap.web.outage.SwapService;
-import juiceswap.web.outage.SwapService.Outcome;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.SwapPages.View;
+import juiceswap.web.words.Say;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -185,10 +186,10 @@ class SwapController {
             throw notFound();
         }
         Outcome outcome = swap.confirm(account, seen, step, which, typed);
-        if (outcome instanceof Outcome.BadReadings bad) {
+        if (outcome instanceof SwapService.BadReadings bad) {
             return page(new View(outage, account, bad.form(), null, null, null, null), model);
         }
-        if (outcome instanceof Outcome.BadAmount bad) {
+        if (outcome instanceof SwapService.BadAmount bad) {
             return page(new View(outage, account, null, bad.form(), null, null, null), model);
         }
         if (outcome instanceof Outcome.AskBack ask) {
@@ -215,7 +216,7 @@ class SwapController {
             Model model) {
         Action step = Action.of(action).orElseThrow(() -> notFound());
         Outage outage = swap.current(account).orElseThrow(() -> notFound());
-        ReadingForm form = ReadingForm.typed(outage.standing(), step, typed);
+        ReadingForm form = ReadingForm.typed(Say.WORDS, outage.standing(), step, typed);
         model.addAttribute("judged", pages.judged(outage.standing(), step, form));
         return "swap/readings";
     }

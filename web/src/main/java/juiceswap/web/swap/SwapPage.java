@@ -4,10 +4,12 @@ import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import java.util.Map;
 import juiceswap.core.changeover.Refusal;
+import juiceswap.core.words.Parts.Choice;
+import juiceswap.core.words.Parts.Part;
+import juiceswap.core.words.ReadingForm;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.Scene;
 import juiceswap.web.form.Form;
-import juiceswap.web.outage.ReadingForm;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -163,13 +165,8 @@ public record SwapPage(
     /** A circuit while the house is on the set. */
     public record CircuitLine(String id, String label, boolean on, boolean locked, String legs, long watts) {}
 
-    /** A part whose true position can be told. */
-    public record Part(String name, String label, String value, List<Choice> choices) {}
-
     /** A check that was made, or not. */
     public record CheckLine(String name, String label, boolean done) {}
-
-    public record Choice(String value, String label) {}
 
     /**
      * Who works on it.

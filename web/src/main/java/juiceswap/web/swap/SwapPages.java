@@ -35,6 +35,7 @@ import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Answer;
+import juiceswap.core.outage.Confirming.Outcome;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Measuring;
@@ -43,14 +44,14 @@ import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.Timers.Wait;
 import juiceswap.core.outage.Turns.Turn;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.words.Parts;
+import juiceswap.core.words.ReadingForm;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.Scene;
 import juiceswap.web.drawing.SceneDrawing;
 import juiceswap.web.form.Form;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.PutAside;
-import juiceswap.web.outage.ReadingForm;
-import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
 import juiceswap.web.swap.SwapPage.Line;
 import juiceswap.web.swap.SwapPage.Walk;
@@ -151,7 +152,7 @@ public class SwapPages {
                         changeover.fed(state) && changeover.parting() != Parting.BY_ITSELF
                                 ? circuits(household, state)
                                 : List.of())
-                .parts(PartCards.parts(changeover, state))
+                .parts(Parts.of(words, changeover, state))
                 .checks(checks(state))
                 .can(Map.of(
                         "utilityLive", state.utilityLive(),
@@ -224,7 +225,7 @@ public class SwapPages {
         Action action = next.action();
         ReadingForm form = null;
         if (Measuring.takesReadings(action)) {
-            form = typed == null ? ReadingForm.empty(standing, action) : typed;
+            form = typed == null ? ReadingForm.empty(words, standing, action) : typed;
         }
         Entry last = outage.log().get(outage.log().size() - 1);
         Optional<Wait> wait = standing.timers()
@@ -349,7 +350,7 @@ public class SwapPages {
                         .map(cause -> words.causeAction(cause, stop.action() == Action.MEASURE_UTILITY))
                         .toList(),
                 stop.action().word(),
-                typed == null ? ReadingForm.empty(standing, stop.action()) : typed,
+                typed == null ? ReadingForm.empty(words, standing, stop.action()) : typed,
                 typed != null,
                 standing.course().openedSinceStop(),
                 stop.action() == Action.MEASURE_UTILITY
@@ -478,7 +479,7 @@ public class SwapPages {
     }
 
     /** The sentence for a refused confirmation. */
-    public String refusal(SwapService.Outcome.Refused refused, Household household) {
+    public String refusal(Outcome.Refused refused, Household household) {
         String what = words.brief(refused.action(), refused.circuit(), household);
         if (refused.impossible()) {
             return say("swap.swap.not-possible-as-things-stand", "what", what);

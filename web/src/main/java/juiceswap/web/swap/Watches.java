@@ -6,15 +6,16 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.Optional;
+import juiceswap.core.outage.Confirming;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.UtilityWatch;
+import juiceswap.core.words.Parts.Choice;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.StreetSensor;
 import juiceswap.web.outage.StreetSensor.Reading;
-import juiceswap.web.swap.SwapPage.Choice;
 import juiceswap.web.swap.SwapPage.Watch;
 import juiceswap.web.words.Words;
 import org.springframework.stereotype.Component;
@@ -54,7 +55,8 @@ class Watches {
                                 ? 0
                                 : watch.heldAt(outage.household().hold()).toEpochMilli())
                 .now(now.toEpochMilli())
-                .held(outage.streetHasHeld(standing, now))
+                .held(new Confirming(outage.household(), outage.rehearsal(), outage.log(), standing, now)
+                        .utilityHasHeld())
                 .sensor(reading.map(shown -> shown(shown, now)).orElse(null))
                 .sensorDisagrees(
                         watch != null && reading.isPresent() && !reading.get().live())

@@ -6,22 +6,16 @@ import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.time.LocalDate;
-import java.time.LocalDateTime;
-import java.time.LocalTime;
-import java.time.temporal.Temporal;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Properties;
 import java.util.Set;
-import juiceswap.core.measure.Measures;
-import juiceswap.core.measure.Quantity;
-import juiceswap.core.rotation.Keeping;
-import juiceswap.core.supply.Placement;
+import java.util.TreeMap;
+import juiceswap.core.words.Sentences;
+import juiceswap.core.words.Shown;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.support.AbstractMessageSource;
 import org.springframework.core.io.Resource;
@@ -31,17 +25,8 @@ import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
  * All sentences that people see, by key, from {@code messages/*.properties}: one file for each subject. They are written in
  * ICU's message format, which names its values and knows plurals, so that another language is another set of files.
  */
-public class Messages extends AbstractMessageSource {
+public class Messages extends AbstractMessageSource implements Sentences {
     private static final String FILES = "classpath*:messages/*.properties";
-
-    /** Figures that sentences name without being given them. */
-    private static final Map<String, Quantity> FIXED = Map.of(
-            // usual safety advice: as far as exhaust has to be from doors, windows and vents
-            "clearOfOpenings", Quantity.metres(Placement.LEAST_OPENING_M),
-            // usual food-safety advice
-            "foodKeepsBelow",
-                    Quantity.celsius(
-                            Objects.requireNonNull(Keeping.FRIDGE.usual("").empty())));
 
     private final Map<String, Sentence> sentences;
 
@@ -50,17 +35,26 @@ public class Messages extends AbstractMessageSource {
         sentences = read();
     }
 
+    /** All sentences as they are written, by their keys, for where they are put together elsewhere. */
+    public Map<String, String> patterns() {
+        Map<String, String> patterns = new TreeMap<>();
+        sentences.forEach((key, sentence) -> patterns.put(key, sentence.pattern()));
+        return patterns;
+    }
+
     /** The keys that there are. */
     public Set<String> keys() {
         return sentences.keySet();
     }
 
     /** Whether there is a sentence of that key. */
+    @Override
     public boolean has(String key) {
         return sentences.containsKey(key);
     }
 
     /** The sentence with its values by name, ready to be shown. Throws when there is no such sentence. */
+    @Override
     public String say(String key, Map<String, ?> values) {
         Sentence sentence = sentences.get(key);
         if (sentence == null) {
@@ -71,31 +65,9 @@ public class Messages extends AbstractMessageSource {
 
     /** Amounts and times in the measures of the household whose page this is. */
     private static Map<String, ?> inUse(Sentence sentence, Map<String, ?> values) {
-        if (!sentence.namesFixed() && values.values().stream().noneMatch(Messages::measured)) {
-            return values;
-        }
-        Measures measures = InUse.measures();
-        Map<String, @Nullable Object> shown = new LinkedHashMap<>(FIXED);
-        shown.putAll(values);
-        shown.replaceAll((name, value) -> shown(value, measures));
-        return shown;
-    }
-
-    private static boolean measured(@Nullable Object value) {
-        return value instanceof Quantity || value instanceof Temporal;
-    }
-
-    private static @Nullable Object shown(@Nullable Object value, Measures measures) {
-        if (value instanceof Quantity quantity) {
-            return measures.show(quantity);
-        }
-        if (value instanceof LocalDateTime time) {
-            return measures.clock(time.toLocalTime());
-        }
-        if (value instanceof LocalTime clock) {
-            return measures.clock(clock);
-        }
-        return value instanceof LocalDate day ? measures.date(day) : value;
+        return !sentence.namesFixed() && values.values().stream().noneMatch(Shown::measured)
+                ? values
+                : Shown.of(values, InUse.measures());
     }
 
     // ---- as templates ask
@@ -153,7 +125,7 @@ public class Messages extends AbstractMessageSource {
                     simple &= part.getArgType() == MessagePattern.ArgType.NONE;
                 }
             }
-            boolean namesFixed = FIXED.keySet().stream().anyMatch(name -> pattern.contains("{" + name + "}"));
+            boolean namesFixed = Shown.fixed().stream().anyMatch(name -> pattern.contains("{" + name + "}"));
             return new Sentence(pattern, values ? null : format(pattern, Map.of()), simple, namesFixed);
         }
 

@@ -33,16 +33,17 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.household.Household;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageCause;
+import juiceswap.core.outage.Confirming.Outcome;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.Standing;
+import juiceswap.core.words.ReadingForm;
 import juiceswap.web.exchange.Schemas;
 import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
-import juiceswap.web.outage.SwapService.Outcome;
 import juiceswap.web.security.Account;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -216,7 +217,7 @@ class SwapServiceTest {
         advance(Action.MEASURE_GENERATOR);
         Outcome outcome = swap.confirm(
                 INES, log.size(), Action.MEASURE_GENERATOR, null, Map.of("l1n", "12O", "l2n", "", "hz", "6000"));
-        ReadingForm form = ((Outcome.BadReadings) outcome).form();
+        ReadingForm form = ((SwapService.BadReadings) outcome).form();
         assertThat(form.fields()).extracting(ReadingForm.Field::typed).containsExactly("12O", "", "", "6000");
         assertThat(form.fields().get(0).problem()).startsWith("Type a number");
         assertThat(form.fields().get(1).problem()).startsWith("Needed");

@@ -1,21 +1,20 @@
-package juiceswap.web.outage;
-
-import static juiceswap.web.words.Say.say;
+package juiceswap.core.words;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.OptionalDouble;
 import java.util.function.DoubleFunction;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.house.Setup;
+import juiceswap.core.measure.Numbers;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.supply.Limits;
-import juiceswap.web.form.Form;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -46,27 +45,30 @@ public record ReadingForm(List<Field> fields) {
     }
 
     /** An empty form for that measurement. */
-    public static ReadingForm empty(Standing standing, Action action) {
-        return typed(standing, action, Map.of());
+    public static ReadingForm empty(Wording words, Standing standing, Action action) {
+        return typed(words, standing, action, Map.of());
     }
 
     /** The form with what was typed, each field checked. */
-    public static ReadingForm typed(Standing standing, Action action, Map<String, String> typed) {
+    public static ReadingForm typed(Wording words, Standing standing, Action action, Map<String, String> typed) {
         boolean splitPhase = Measuring.twoLegs(standing, action);
         boolean loaded = Measuring.underLoad(standing, action);
-        return typed(splitPhase, loaded, action, true, typed);
+        return typed(words, splitPhase, loaded, action, true, typed);
     }
 
     /** A form for readings at the panel that no step asks for: any field may be left empty, and amps belong to it. */
-    public static ReadingForm underWay(Setup setup, boolean loaded, Map<String, String> typed) {
+    public static ReadingForm underWay(Wording words, Setup setup, boolean loaded, Map<String, String> typed) {
         boolean splitPhase = setup.source().splitPhase();
-        List<Field> fields = new ArrayList<>(typed(splitPhase, loaded, Action.MEASURE_LOADED, false, typed).fields);
+        List<Field> fields =
+                new ArrayList<>(typed(words, splitPhase, loaded, Action.MEASURE_LOADED, false, typed).fields);
         double mostAmps = Limits.of(setup.source(), setup.path()).legRunningWatts() / Limits.LEG_VOLTS;
         for (String leg : splitPhase ? List.of("L1", "L2") : List.of("L1")) {
             String name = leg.toLowerCase(Locale.ROOT) + "a";
-            String label =
-                    splitPhase ? say("swap.reading-form.by-clamp", "leg", leg) : say("swap.reading-form.hot-by-clamp");
-            fields.add(field(name, label, "A", false, typed, amps -> amps <= mostAmps ? Verdict.GOOD : Verdict.WATCH));
+            String label = splitPhase
+                    ? words.say("swap.reading-form.by-clamp", "leg", leg)
+                    : words.say("swap.reading-form.hot-by-clamp");
+            fields.add(field(
+                    words, name, label, "A", false, typed, amps -> amps <= mostAmps ? Verdict.GOOD : Verdict.WATCH));
         }
         return new ReadingForm(List.copyOf(fields));
     }
@@ -77,25 +79,40 @@ public record ReadingForm(List<Field> fields) {
     }
 
     private static ReadingForm typed(
-            boolean splitPhase, boolean loaded, Action action, boolean legsRequired, Map<String, String> typed) {
+            Wording words,
+            boolean splitPhase,
+            boolean loaded,
+            Action action,
+            boolean legsRequired,
+            Map<String, String> typed) {
         boolean atSet = action == Action.MEASURE_GENERATOR;
         List<Field> fields = new ArrayList<>();
         fields.add(field(
+                words,
                 "l1n",
-                splitPhase ? say("swap.reading-form.l1-to-neutral") : say("swap.reading-form.hot-to-neutral"),
+                splitPhase
+                        ? words.say("swap.reading-form.l1-to-neutral")
+                        : words.say("swap.reading-form.hot-to-neutral"),
                 "V",
                 legsRequired,
                 typed,
                 Verdict::ofLegVolts));
         if (splitPhase) {
             fields.add(field(
-                    "l2n", say("swap.reading-form.l2-to-neutral"), "V", legsRequired, typed, Verdict::ofLegVolts));
-            fields.add(field("l1l2", say("meter.l1-to-l2"), "V", false, typed, Verdict::ofLineVolts));
+                    words,
+                    "l2n",
+                    words.say("swap.reading-form.l2-to-neutral"),
+                    "V",
+                    legsRequired,
+                    typed,
+                    Verdict::ofLegVolts));
+            fields.add(field(words, "l1l2", words.say("meter.l1-to-l2"), "V", false, typed, Verdict::ofLineVolts));
         }
         if (action != Action.MEASURE_UTILITY) {
             fields.add(field(
+                    words,
                     "hz",
-                    say("swap.reading-form.frequency"),
+                    words.say("swap.reading-form.frequency"),
                     "Hz",
                     false,
                     typed,
@@ -103,7 +120,13 @@ public record ReadingForm(List<Field> fields) {
         }
         if (!atSet) {
             fields.add(field(
-                    "ng", say("swap.reading-form.neutral-to-ground"), "V", false, typed, Verdict::ofNeutralToGround));
+                    words,
+                    "ng",
+                    words.say("swap.reading-form.neutral-to-ground"),
+                    "V",
+                    false,
+                    typed,
+                    Verdict::ofNeutralToGround));
         }
         return new ReadingForm(List.copyOf(fields));
     }
@@ -123,7 +146,7 @@ public record ReadingForm(List<Field> fields) {
         Map<String, Double> values = new LinkedHashMap<>();
         for (Field field : fields) {
             if (!field.typed().isBlank()) {
-                values.put(field.name(), Form.readingIn(field.typed()));
+                values.put(field.name(), Numbers.reading(field.typed()).orElseThrow());
             }
         }
         return new Readings(
@@ -137,6 +160,7 @@ public record ReadingForm(List<Field> fields) {
     }
 
     private static Field field(
+            Wording words,
             String name,
             String label,
             String unit,
@@ -147,16 +171,18 @@ public record ReadingForm(List<Field> fields) {
         String problem = null;
         String verdict = null;
         if (text.isEmpty()) {
-            problem = required && !typed.isEmpty() ? say("swap.reading-form.needed-without-it-nothing-can") : null;
+            problem =
+                    required && !typed.isEmpty() ? words.say("swap.reading-form.needed-without-it-nothing-can") : null;
         } else {
-            Double value = Form.readingIn(text);
-            if (value == null) {
-                problem = say(
+            OptionalDouble read = Numbers.reading(text);
+            double value = read.orElse(-1);
+            if (read.isEmpty()) {
+                problem = words.say(
                         "swap.reading-form.type-a-number-such-as",
                         "example",
                         (unit.equals("Hz") ? "60.1" : unit.equals("A") ? "9.5" : "121"));
             } else if (value < 0 || value > 1000) {
-                problem = say("swap.reading-form.from-0-to-1000");
+                problem = words.say("swap.reading-form.from-0-to-1000");
             } else {
                 verdict = judge.apply(value).word();
             }
