@@ -53,6 +53,9 @@ public record Confirming(Household household, boolean rehearsal, List<Entry> log
         /** Its time is not over: it is taken once somebody says again that it is so. */
         record AskBack(Instant until) implements Outcome {}
 
+        /** Two tell it differently how things stand: first somebody looks at everything. */
+        record LookFirst() implements Outcome {}
+
         /** After a stop something is drawn from the generator still: first it goes OFF, then it is read again. */
         record OffFirst() implements Outcome {}
     }
@@ -66,6 +69,9 @@ public record Confirming(Household household, boolean rehearsal, List<Entry> log
 
     /** Why that step can't be confirmed, whatever was read or filled in; empty when it can. */
     public Optional<Outcome> against(Action action, @Nullable String circuit) {
+        if (standing.stories() != null && standing.goal() != Goal.MAKE_SAFE) {
+            return Optional.of(new Outcome.LookFirst());
+        }
         boolean readsAgain = standing.stop() != null && standing.stop().action() == action;
         if (readsAgain && !standing.course().openedSinceStop()) {
             return Optional.of(new Outcome.OffFirst());

@@ -277,6 +277,37 @@ public sealed interface Event {
     }
 
     /**
+     * What a phone wrote while it was alone, and what the log does not go by, because others had gone on differently
+     * meanwhile, or had done the same. It is kept as it was said.
+     */
+    record Told(Event event) implements Event {
+        @Override
+        public EventKind<Told> kind() {
+            return EventKind.TOLD;
+        }
+    }
+
+    /**
+     * Two tell it differently how things stand: the log, and a phone that was alone. Nothing is switched on until somebody
+     * has looked at everything.
+     */
+    record Stories(Story log, Story phone) implements Event {
+        /**
+         * One of the two.
+         *
+         * @param who said something last in it
+         * @param said what that was
+         * @param state where it leads
+         */
+        public record Story(String who, Instant at, Phrase said, SwapState state) {}
+
+        @Override
+        public EventKind<Stories> kind() {
+            return EventKind.STORIES;
+        }
+    }
+
+    /**
      * What this version can't read: written by a newer one, or damaged. It is kept as it is and says nothing here.
      *
      * @param word by which it is stored

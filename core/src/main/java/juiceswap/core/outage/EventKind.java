@@ -341,6 +341,33 @@ public final class EventKind<E extends Event> {
             event -> Phrase.of("event.ended"),
             (fold, event, entry) -> fold.end());
 
+    static final EventKind<Event.Told> TOLD = new EventKind<>(
+            "told",
+            Event.Told.class,
+            Moves.NOTHING,
+            event -> fields("kind", wordOf(event.event()), "payload", payloadOf(event.event())),
+            (stored, setup) -> {
+                Fields payload = stored.requireObject("payload");
+                return new Event.Told(read(stored.requireText("kind"), payload, payload, setup));
+            },
+            event -> Phrase.of("event.told", "said", phraseOf(event.event())),
+            // the log does not go by it
+            (fold, event, entry) -> {});
+
+    static final EventKind<Event.Stories> STORIES = new EventKind<>(
+            "stories",
+            Event.Stories.class,
+            Moves.SOMETHING,
+            event -> fields("log", stored(event.log()), "phone", stored(event.phone())),
+            (stored, setup) -> new Event.Stories(story(stored, "log", setup), story(stored, "phone", setup)),
+            event -> Phrase.of(
+                    "event.stories",
+                    "one",
+                    event.log().who(),
+                    "other",
+                    event.phone().who()),
+            (fold, event, entry) -> fold.differs(event));
+
     /** Not stored under this word: an unknown event keeps its own. */
     static final EventKind<Event.Unknown> UNKNOWN = new EventKind<>(
             "unknown",
@@ -375,6 +402,8 @@ public final class EventKind<E extends Event> {
             LOAD_MEASURED,
             BOND_FOUND,
             STALLED,
+            TOLD,
+            STORIES,
             ENDED);
 
     private final String word;
@@ -479,7 +508,7 @@ public final class EventKind<E extends Event> {
 
     /** Whether people may have to be told at once of an entry that is stored by that word, whatever they do. */
     public static boolean cutsThrough(String word) {
-        return Stream.of(ALARMED, ALL_CLEAR, REFUSED_READING, CHOSEN, DONE, UTILITY_TESTED)
+        return Stream.of(ALARMED, ALL_CLEAR, REFUSED_READING, CHOSEN, DONE, UTILITY_TESTED, STORIES)
                 .anyMatch(kind -> kind.word().equals(word));
     }
 
@@ -527,6 +556,23 @@ public final class EventKind<E extends Event> {
                 measured.verdict().word(),
                 "causes",
                 measured.causes().stream().map(VoltageCause::word).toList());
+    }
+
+    private static Map<String, Object> stored(Event.Stories.Story story) {
+        return fields(
+                "who", story.who(),
+                "at", story.at().toString(),
+                "said", PhraseFields.of(story.said()),
+                "state", StateFields.of(story.state()));
+    }
+
+    private static Event.Stories.Story story(Fields stored, String which, Setup setup) {
+        Fields story = stored.requireObject(which);
+        return new Event.Stories.Story(
+                story.requireText("who"),
+                Instant.parse(story.requireText("at")),
+                PhraseFields.read(story.requireObject("said")),
+                StateFields.state(story.requireObject("state"), setup));
     }
 
     private static Measured measured(Fields stored) {

@@ -52,6 +52,7 @@ final class Fold {
     private boolean alarmed;
     private @Nullable Integer undoable;
     private boolean ended;
+    private Event.@Nullable Stories stories;
 
     Fold(Setup setup) {
         this.setup = setup;
@@ -82,6 +83,7 @@ final class Fold {
         alarmed = so.alarmed();
         undoable = so.undoable();
         ended = so.ended();
+        stories = so.stories();
     }
 
     void take(Entry entry) {
@@ -222,10 +224,12 @@ final class Fold {
     }
 
     void correct(SwapState really) {
+        stories = null;
         state = asFound(really);
     }
 
     void takeOver(SwapState really) {
+        stories = null;
         state = asFound(really);
         here = null;
         undoable = null;
@@ -310,6 +314,11 @@ final class Fold {
 
     void fuelSeen(Event.FuelSeen seen, Entry entry) {
         living = living.withFuel(seen.litres(), entry.at());
+    }
+
+    void differs(Event.Stories told) {
+        stories = told;
+        undoable = null;
     }
 
     void end() {
@@ -425,6 +434,6 @@ final class Fold {
                 new Standing.Walk(Map.copyOf(answers), Map.copyOf(rooms)),
                 new Standing.Street(watch, utilityFault, utilityTested),
                 new Standing.Lately(timers, living, moments),
-                new Standing.Past(List.copyOf(lived), alarmed, undoable, ended));
+                new Standing.Past(List.copyOf(lived), alarmed, undoable, ended, stories));
     }
 }

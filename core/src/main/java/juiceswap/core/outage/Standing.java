@@ -100,9 +100,14 @@ public record Standing(
      * @param lived the entries that were not taken back
      * @param alarmed a CO alarm was given and is not cleared: nobody is at the set or the panel
      * @param undoable sequence of the entry that undo would take back, or null
+     * @param stories two tell it differently how things stand, and nobody has looked since; or null
      */
     public record Past(
-            List<Entry> lived, boolean alarmed, @Nullable Integer undoable, boolean ended) {}
+            List<Entry> lived,
+            boolean alarmed,
+            @Nullable Integer undoable,
+            boolean ended,
+            Event.@Nullable Stories stories) {}
 
     /** What was found on the walk-round, by circuit. */
     public Map<String, Answer> answers() {
@@ -167,6 +172,11 @@ public record Standing(
     /** Sequence of the entry that undo would take back, or null. */
     public @Nullable Integer undoable() {
         return past.undoable();
+    }
+
+    /** Two tell it differently how things stand, and nobody has looked at everything since; or null. */
+    public Event.@Nullable Stories stories() {
+        return past.stories();
     }
 
     /** It is over. */
@@ -236,7 +246,7 @@ public record Standing(
     /** It may end here: the house is back on the utility, or made safe, or nothing was touched. */
     public boolean mayEnd() {
         Plan plan = plan();
-        boolean reached = plan.refused() == null && plan.steps().isEmpty() && stop() == null;
+        boolean reached = plan.refused() == null && plan.steps().isEmpty() && stop() == null && stories() == null;
         return untouched() || reached && (goal() == Goal.ON_UTILITY || goal() == Goal.MAKE_SAFE);
     }
 
