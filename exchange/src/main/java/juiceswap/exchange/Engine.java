@@ -20,24 +20,38 @@ public final class Engine {
 
     private final Map<String, Question> questions = new LinkedHashMap<>();
 
-    /** An engine that puts what it has to say in sentences by those words. */
-    public Engine(Function<Phrase, String> words) {
+    private Engine() {}
+
+    /** Everything that can be asked, with what is said put in sentences by those words. */
+    public static Engine whole(Function<Phrase, String> words) {
+        Engine engine = ofTheOutage(words);
+        engine.questions.put("sizing", PlanningAnswers::sizing);
+        engine.questions.put("voltage-drop", PlanningAnswers::voltageDrop);
+        engine.questions.put("network", MeterAnswers::network);
+        engine.questions.put("rehearsal", RehearsalAnswers::rehearsal);
+        engine.questions.put("learn", LearnAnswers::learn);
+        engine.questions.put("upkeep", UpkeepAnswers::upkeep);
+        return engine;
+    }
+
+    /**
+     * What is asked while an outage goes on: all that a phone carries. What is asked on calm days is left out, which makes it
+     * a third smaller.
+     */
+    public static Engine ofTheOutage(Function<Phrase, String> words) {
+        Engine engine = new Engine();
+        Map<String, Question> questions = engine.questions;
         questions.put("capacity", EngineAnswers::capacity);
         questions.put("start-order", EngineAnswers::startOrder);
         questions.put("voltages", EngineAnswers::voltages);
         questions.put("changeover", request -> EngineAnswers.changeover(request, words));
         questions.put("changeover/try", EngineAnswers::tryAction);
-        questions.put("sizing", PlanningAnswers::sizing);
-        questions.put("voltage-drop", PlanningAnswers::voltageDrop);
         questions.put("fuel", PlanningAnswers::fuel);
         questions.put("make-room", PlanningAnswers::makeRoom);
         questions.put("loads-reading", PlanningAnswers::loadsReading);
         questions.put("bonding", MeterAnswers::bonding);
-        questions.put("network", MeterAnswers::network);
-        questions.put("rehearsal", RehearsalAnswers::rehearsal);
-        questions.put("learn", LearnAnswers::learn);
         questions.put("trouble", TroubleAnswers::trouble);
-        questions.put("upkeep", UpkeepAnswers::upkeep);
+        return engine;
     }
 
     /** What can be asked, by the ends of the addresses. */

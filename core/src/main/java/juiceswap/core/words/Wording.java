@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import juiceswap.core.Phrase;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice;
@@ -21,6 +22,7 @@ import juiceswap.core.household.Mounting;
 import juiceswap.core.measure.Measures;
 import juiceswap.core.measure.Quantity;
 import juiceswap.core.meter.VoltageCause;
+import juiceswap.core.outage.Confirming;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.EventKind;
 import juiceswap.core.supply.Bond;
@@ -222,5 +224,35 @@ public class Wording {
         return found == null
                 ? ""
                 : household.printed(found) + " " + found.circuit().label();
+    }
+
+    /** The sentence for a refused confirmation. */
+    public String refusal(Confirming.Outcome.Refused refused, Household household) {
+        String what = brief(refused.action(), refused.circuit(), household);
+        if (refused.impossible()) {
+            return say("swap.swap.not-possible-as-things-stand", "what", what);
+        }
+        String rules =
+                String.join(" ", refused.broken().stream().map(this::rule).toList());
+        if (!refused.broken().contains(Rule.CAPACITY)) {
+            return say("swap.swap.not-now", "what", what, "rules", rules);
+        }
+        if (refused.makeRoom() == null) {
+            return say("swap.swap.doesnt-fit-nothing-that-could", "what", what);
+        }
+        String open = String.join(
+                ", ",
+                refused.makeRoom().stream().map(id -> label(id, household)).toList());
+        return say("swap.swap.doesnt-fit-now-to-make", "what", what, "open", open);
+    }
+
+    /** Where something is done. */
+    public String place(Place place) {
+        return switch (place) {
+            case GENERATOR -> say("swap.swap.outside-at-the-set");
+            case INLET -> say("swap.swap.outside-at-the-inlet");
+            case PANEL -> say("swap.swap.at-the-panel");
+            case INDOORS -> say("swap.swap.indoors");
+        };
     }
 }

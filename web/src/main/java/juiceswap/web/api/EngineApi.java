@@ -24,7 +24,7 @@ public class EngineApi {
 
     public EngineApi(Schemas schemas, Words words) {
         this.schemas = schemas;
-        this.engine = new Engine(words::say);
+        this.engine = Engine.whole(words::say);
     }
 
     /** Whatever can be asked of {@link Engine}. */

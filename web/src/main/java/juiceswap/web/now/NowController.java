@@ -316,7 +316,7 @@ class NowController {
         Outcome outcome = swap.move(account, seen, ids(life, off), ids(life, on));
         if (outcome instanceof Outcome.Refused refused) {
             flash.addFlashAttribute(
-                    "refused", swapPages.refusal(refused, life.outage().household()));
+                    "refused", words.refusal(refused, life.outage().household()));
         }
         return BACK;
     }

@@ -103,7 +103,7 @@ class Crews {
                 boolean counts = present.contains(helper);
                 others.add(new Other(
                         helper.name(),
-                        helper.place() == null ? "" : SwapPages.placeName(helper.place()),
+                        helper.place() == null ? "" : words.place(helper.place()),
                         helper.placedAt() == null ? "" : Words.since(helper.placedAt(), now),
                         helper.place() == null || !counts ? "" : doing(turns.get(helper.name()), household),
                         helper.silent(now) ? Words.since(helper.seenAt(), now) : "",

@@ -202,7 +202,7 @@ class SwapController {
             flash.addFlashAttribute("refused", words.say("notice.not-held"));
         }
         if (outcome instanceof Outcome.Refused refused) {
-            flash.addFlashAttribute("refused", pages.refusal(refused, outage.household()));
+            flash.addFlashAttribute("refused", words.refusal(refused, outage.household()));
         }
         return BACK;
     }

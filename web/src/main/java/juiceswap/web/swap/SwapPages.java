@@ -236,7 +236,7 @@ public class SwapPages {
                 action.word(),
                 next.circuit(),
                 new SwapPage.StepWords(
-                        placeName(next.place()),
+                        words.place(next.place()),
                         title(standing, next, unloaded, household),
                         unloaded
                                 ? words.say("read-unloaded.why")
@@ -310,7 +310,7 @@ public class SwapPages {
         for (Event.Done step : done.subList(Math.max(0, done.size() - DONE_SHOWN), done.size())) {
             add(
                     walks,
-                    placeName(step.action().place(changeover)),
+                    words.place(step.action().place(changeover)),
                     words.brief(step.action(), step.circuit(), household),
                     "done");
         }
@@ -318,7 +318,7 @@ public class SwapPages {
             Plan.Step step = plan.steps().get(i);
             add(
                     walks,
-                    placeName(step.place()),
+                    words.place(step.place()),
                     words.brief(step.action(), step.circuit(), household),
                     step.equals(now) ? "now" : "next");
         }
@@ -330,15 +330,6 @@ public class SwapPages {
             walks.add(new Walk(place, new ArrayList<>()));
         }
         walks.get(walks.size() - 1).lines().add(new Line(text, status));
-    }
-
-    static String placeName(Place place) {
-        return switch (place) {
-            case GENERATOR -> say("swap.swap.outside-at-the-set");
-            case INLET -> say("swap.swap.outside-at-the-inlet");
-            case PANEL -> say("swap.swap.at-the-panel");
-            case INDOORS -> "indoors";
-        };
     }
 
     private SwapPage.Stop stop(
@@ -478,25 +469,4 @@ public class SwapPages {
         return say("swap.ask-back." + action.word(), "minutes", minutes);
     }
 
-    /** The sentence for a refused confirmation. */
-    public String refusal(Outcome.Refused refused, Household household) {
-        String what = words.brief(refused.action(), refused.circuit(), household);
-        if (refused.impossible()) {
-            return say("swap.swap.not-possible-as-things-stand", "what", what);
-        }
-        String rules =
-                String.join(" ", refused.broken().stream().map(words::rule).toList());
-        if (!refused.broken().contains(Rule.CAPACITY)) {
-            return say("swap.swap.not-now", "what", what, "rules", rules);
-        }
-        if (refused.makeRoom() == null) {
-            return say("swap.swap.doesnt-fit-nothing-that-could", "what", what);
-        }
-        String open = String.join(
-                ", ",
-                refused.makeRoom().stream()
-                        .map(id -> Words.label(id, household))
-                        .toList());
-        return say("swap.swap.doesnt-fit-now-to-make", "what", what, "open", open);
-    }
 }
