@@ -1,6 +1,7 @@
 // Builds what the browser loads into the application's classes: styles, scripts, fonts.
 import { execFileSync } from 'node:child_process';
-import { cpSync, mkdirSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { brotliCompressSync } from 'node:zlib';
 
 const out = '../target/classes/static/assets';
 mkdirSync(`${out}/fonts`, { recursive: true });
@@ -12,3 +13,13 @@ for (const [family, file] of [['next', 'next'], ['mono', 'mono']]) {
 cpSync('node_modules/@alpinejs/morph/dist/cdn.min.js', `${out}/morph.js`);
 cpSync('node_modules/@alpinejs/csp/dist/cdn.min.js', `${out}/alpine.js`);
 cpSync('src/app.js', `${out}/app.js`);
+cpSync('src/without-server.js', `${out}/without-server.js`);
+cpSync('node_modules/idb-keyval/dist/umd.js', `${out}/store.js`);
+mkdirSync(`${out}/pocket`, { recursive: true });
+cpSync('node_modules/intl-messageformat/intl-messageformat.iife.js', `${out}/pocket/sentences.js`);
+// the compiled core stands beside its small form, which is sent to browsers that take it
+const core = '../../pocket/target/classes/static/assets/pocket/core.wasm';
+if (existsSync(core)) {
+  cpSync(core, `${out}/pocket/core.wasm`);
+  for (const file of [`${out}/pocket/core.wasm`, `${out}/pocket/sentences.js`]) writeFileSync(`${file}.br`, brotliCompressSync(readFileSync(file)));
+}

@@ -828,3 +828,42 @@ document.addEventListener('alpine:init', () => {
 });
 
 document.addEventListener('click', (event) => { if (event.target.closest('[data-print]')) window.print(); });
+
+// Whatever page is looked at, this phone is made ready to go on without the server, and the page says truthfully whether it is.
+window.addEventListener('load', () => {
+  const line = document.querySelector('[data-ready]');
+  const store = window.idbKeyval;
+  if (!line || !store) return;
+  const say = (kept) => {
+    // a page that was drawn anew has a new line
+    const now = document.querySelector('[data-ready]') || line;
+    now.querySelector('[data-yes]').hidden = !kept;
+    now.querySelector('[data-no]').hidden = !!kept;
+    now.querySelector('[data-http]').hidden = !kept || window.isSecureContext;
+    if (kept) now.querySelector('[data-as-of]').textContent = new Date(kept.local).toLocaleString([], { weekday: 'short', hour: '2-digit', minute: '2-digit' });
+  };
+  async function prepare() {
+    const answer = await fetch('/pocket/snapshot', { headers: { Accept: 'application/json' } });
+    if (!answer.ok || answer.redirected || answer.status === 204) return;
+    const snapshot = await answer.json();
+    snapshot.local = Date.now();
+    if (navigator.serviceWorker) {
+      const keeper = await navigator.serviceWorker.register('/pocket-worker.js', { scope: '/pocket' });
+      const coming = keeper.installing || keeper.waiting;
+      if (coming && !keeper.active) await new Promise((done, fail) => coming.addEventListener('statechange', () => { if (coming.state === 'activated') done(); if (coming.state === 'redundant') fail(new Error('not kept')); }));
+    } else {
+      for (const file of ['/pocket', snapshot.words, ...snapshot.files]) if (!(await fetch(file)).ok) throw new Error(file);
+    }
+    // what was done on this phone and is not sent yet stands on what it had then
+    const own = (await store.get('pocket-own')) || [];
+    if (own.length === 0) await store.set('pocket', snapshot);
+    sessionStorage.setItem('pocket-at', String(Date.now()));
+    say(own.length === 0 ? snapshot : await store.get('pocket'));
+    await fetch('/pocket/ready', { method: 'POST', headers: { [snapshot.formHeader]: snapshot.form } });
+    document.documentElement.dataset.pocket = 'ready';
+  }
+  store.get('pocket').then(say);
+  // a page that is gone again at once prepares nothing, and one look in a minute is enough
+  const lately = Date.now() - Number(sessionStorage.getItem('pocket-at') || 0) < 60000;
+  if (!lately) setTimeout(() => prepare().catch(() => store.get('pocket').then(say)), 1500);
+});

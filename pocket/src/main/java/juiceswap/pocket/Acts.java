@@ -163,7 +163,8 @@ final class Acts {
     }
 
     private Confirming confirming(Standing so) {
-        return new Confirming(carried.household(), carried.rehearsal(), log, so, now);
+        return new Confirming(
+                carried.household().setup(), carried.household().hold(), carried.rehearsal(), log, so, now);
     }
 
     private Came chosen(Standing so, Goal goal) {

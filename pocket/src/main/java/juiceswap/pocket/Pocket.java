@@ -43,12 +43,20 @@ public final class Pocket {
         });
     }
 
+    /** The sentences by which everything is said, by their keys. */
+    @JSExport
+    public static String words(String sentences) {
+        return answered(() -> {
+            SENTENCES.take(Tree.parse(sentences));
+            return Map.of();
+        });
+    }
+
     /** Opens what the phone carries; see {@link Session#open}. */
     @JSExport
     public static String open(String snapshot, String own, int zoneMinutes) {
         return answered(() -> {
             Tree carried = Tree.parse(snapshot);
-            SENTENCES.take(carried.path("words"));
             SENTENCES.measure(HouseholdJson.measures(
                     carried.path("household").text("units"),
                     carried.path("household").text("clock")));

@@ -118,9 +118,6 @@ final class View {
         if (standing.stories() != null && standing.goal() != Goal.MAKE_SAFE) {
             return "stories";
         }
-        if (standing.stop() != null && standing.goal() != Goal.MAKE_SAFE) {
-            return "stop";
-        }
         if (plan.refused() != null) {
             return "refused";
         }
@@ -199,7 +196,7 @@ final class View {
                 carried.household().lookouts(action, carried.aside()).stream()
                         .map(point -> words.say("lookout." + point.word(), "figure", ""))
                         .toList());
-        step.put("walk", action == Action.WALK_ROUND ? walk() : null);
+        step.put("walk", action == Action.WALK_ROUND ? walk() : List.of());
         step.put(
                 "then",
                 plan.steps().size() < 2
@@ -267,9 +264,6 @@ final class View {
     private Map<String, @Nullable Object> stop(Event.RefusedReading stop) {
         boolean utility = stop.action() == Action.MEASURE_UTILITY;
         boolean offFirst = !standing.course().openedSinceStop();
-        Plan.Step first = standing.plan().steps().isEmpty()
-                ? null
-                : standing.plan().steps().get(0);
         return object(
                 "action", stop.action().word(),
                 "read", words.brief(stop.action(), null, carried.household()),
@@ -280,14 +274,6 @@ final class View {
                                 .map(cause -> words.causeAction(cause, utility))
                                 .toList(),
                 "offFirst", offFirst,
-                "off",
-                        first == null
-                                ? null
-                                : object(
-                                        "action", first.action().word(),
-                                        "circuit", first.circuit(),
-                                        "title", title(first),
-                                        "done", words.done(first.action(), carried.household())),
                 "fields", fields(ReadingForm.empty(words, standing, stop.action())));
     }
 
@@ -363,7 +349,19 @@ final class View {
     /** May I switch this? With what to turn off for it, where that helps. */
     Map<String, @Nullable Object> asked(String circuit) {
         if (standing.state().picked().contains(circuit)) {
-            return object("circuit", circuit, "label", label(circuit), "on", true, "allowed", true, "lines", List.of());
+            return object(
+                    "circuit",
+                    circuit,
+                    "label",
+                    label(circuit),
+                    "on",
+                    true,
+                    "allowed",
+                    true,
+                    "lines",
+                    List.of(),
+                    "makeRoom",
+                    List.of());
         }
         WhatIf whatIf = WhatIf.of(standing.changeover(), standing.planned(), standing.state(), Action.PICK_UP, circuit);
         boolean allowed = whatIf.answer() == WhatIf.Answer.ALLOWED;

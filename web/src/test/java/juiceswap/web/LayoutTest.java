@@ -119,7 +119,10 @@ class LayoutTest {
     @Test
     void everyPackageSaysWhatMayBeNull() throws IOException {
         for (Path sources : List.of(
-                Path.of("src/main/java"), Path.of("../core/src/main/java"), Path.of("../exchange/src/main/java"))) {
+                Path.of("src/main/java"),
+                Path.of("../core/src/main/java"),
+                Path.of("../exchange/src/main/java"),
+                Path.of("../pocket/src/main/java"))) {
             try (Stream<Path> packages = Files.walk(sources)) {
                 for (Path one : packages.filter(LayoutTest::hasClasses).toList()) {
                     assertThat(one.resolve("package-info.java")).content().contains("@NullMarked");

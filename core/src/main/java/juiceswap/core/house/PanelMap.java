@@ -2,6 +2,7 @@ package juiceswap.core.house;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -49,7 +50,7 @@ public final class PanelMap {
 
     /** The spaces of each circuit. */
     public Map<String, List<Integer>> places() {
-        return Map.copyOf(places);
+        return Collections.unmodifiableMap(new LinkedHashMap<>(places));
     }
 
     /** Circuits in that space, the upper half of a tandem first. */

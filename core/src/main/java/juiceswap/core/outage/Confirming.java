@@ -1,5 +1,6 @@
 package juiceswap.core.outage;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -11,19 +12,21 @@ import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.Rule;
-import juiceswap.core.household.Household;
+import juiceswap.core.house.Setup;
 import org.jspecify.annotations.Nullable;
 
 /**
  * What comes of what somebody says to have done: the events to log, or why it is not taken. The same code judges on a server
  * and in a phone, and judges anew what a phone has taken while it was alone.
  *
- * @param household as the outage began
+ * @param setup of the household as the outage began
+ * @param hold how long utility power has to hold before the house goes back
  * @param rehearsal nothing waits for its time
  * @param log all of it
  * @param standing where the log leads
  */
-public record Confirming(Household household, boolean rehearsal, List<Entry> log, Standing standing, Instant now) {
+public record Confirming(
+        Setup setup, Duration hold, boolean rehearsal, List<Entry> log, Standing standing, Instant now) {
 
     /** What becomes of it; edges that read what was typed add what they could not read. */
     public interface Outcome {
@@ -63,7 +66,7 @@ public record Confirming(Household household, boolean rehearsal, List<Entry> log
     /** Whether utility power has held as long as this household wants; a rehearsal does not wait for it. */
     public boolean utilityHasHeld() {
         UtilityWatch watch = standing.watch();
-        boolean held = rehearsal || watch != null && watch.held(household.hold(), now);
+        boolean held = rehearsal || watch != null && watch.held(hold, now);
         return held && !standing.utilityFault();
     }
 
@@ -108,7 +111,7 @@ public record Confirming(Household household, boolean rehearsal, List<Entry> log
      */
     public Outcome step(Action action, @Nullable String circuit, @Nullable Double filledLitres, boolean early) {
         Optional<Timers.Wait> wait = standing.timers()
-                .of(standing.changeover(), standing.state(), action, standing.watch(), household.hold())
+                .of(standing.changeover(), standing.state(), action, standing.watch(), hold)
                 .filter(one -> action.takesItsTime() && !rehearsal && !one.over(now));
         if (wait.isPresent() && !early) {
             return new Outcome.AskBack(wait.get().until());
@@ -130,7 +133,7 @@ public record Confirming(Household household, boolean rehearsal, List<Entry> log
             add(events, lived, new Event.Opened(circuit), who);
         }
         for (String circuit : on) {
-            Standing so = Standing.of(household.setup(), lived);
+            Standing so = Standing.of(setup, lived);
             Trial trial = Planner.attempt(so.changeover(), so.goal(), so.state(), Action.PICK_UP, circuit);
             if (!trial.allowed()) {
                 return new Outcome.Refused(Action.PICK_UP, circuit, trial.impossible(), trial.broken(), null);

@@ -2,6 +2,7 @@ package juiceswap.core.outage;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -431,7 +432,9 @@ final class Fold {
                 sequence,
                 known(),
                 new Standing.Course(goal, goalBeforeStop, here, stop, openedSinceStop, lifted, readUnloaded),
-                new Standing.Walk(Map.copyOf(answers), Map.copyOf(rooms)),
+                new Standing.Walk(
+                        Collections.unmodifiableMap(new LinkedHashMap<>(answers)),
+                        Collections.unmodifiableMap(new LinkedHashMap<>(rooms))),
                 new Standing.Street(watch, utilityFault, utilityTested),
                 new Standing.Lately(timers, living, moments),
                 new Standing.Past(List.copyOf(lived), alarmed, undoable, ended, stories));

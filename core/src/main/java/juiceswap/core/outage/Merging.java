@@ -69,8 +69,8 @@ public final class Merging {
                 .anyMatch(entry -> entry.event() instanceof Event.Chosen
                         || entry.event() instanceof Event.RefusedReading
                         || entry.event() instanceof Event.Alarmed);
-        // those that wait already are not told a second time that stories differ
-        this.apart = standing.stories() != null;
+        // a phone that does not know yet that stories differ is not asked into a second one
+        this.apart = standing.stories() != null && theirs.stream().anyMatch(entry -> entry.event() instanceof Stories);
         for (int sequence = 1; sequence <= basedOn; sequence++) {
             sequences.put(sequence, sequence);
         }

@@ -1,6 +1,7 @@
 package juiceswap.core.outage;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -69,7 +70,7 @@ public final class Turns {
                 turns.turns.put(person.name(), new Turn(first, false, null, null, null));
             }
         }
-        return Map.copyOf(turns.turns);
+        return Collections.unmodifiableMap(new LinkedHashMap<>(turns.turns));
     }
 
     /**

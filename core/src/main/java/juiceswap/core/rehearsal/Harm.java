@@ -1,9 +1,11 @@
 package juiceswap.core.rehearsal;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -62,7 +64,7 @@ final class Harm {
     }
 
     Map<Severity, Integer> counts() {
-        return Map.copyOf(counts);
+        return Collections.unmodifiableMap(new LinkedHashMap<>(counts));
     }
 
     Set<String> destroyed() {

@@ -2,7 +2,9 @@ package juiceswap.core.upkeep;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -34,7 +36,7 @@ public record Upkeep(
     private static final double SOON_HOURS = 5;
 
     public Upkeep {
-        intervals = Map.copyOf(intervals);
+        intervals = Collections.unmodifiableMap(new LinkedHashMap<>(intervals));
         done = List.copyOf(done);
         fuel = List.copyOf(fuel);
         Problems problems = new Problems();

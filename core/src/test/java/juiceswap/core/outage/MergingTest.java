@@ -201,10 +201,14 @@ class MergingTest {
         assertThat(stories.phone().who()).isEqualTo("Lena");
         assertThat(stories.phone().state().mainOn()).isTrue();
         assertThat(stories.phone().said()).isEqualTo(EventKind.phraseOf(Event.Done.step(Action.MAIN_ON, null)));
-        assertThat(new Confirming(null, false, log, server.standing(), server.now).against(Action.INPUT_ON, null))
+        assertThat(new Confirming(HOUSE, Duration.ZERO, false, log, server.standing(), server.now)
+                        .against(Action.INPUT_ON, null))
                 .containsInstanceOf(Confirming.Outcome.LookFirst.class);
 
-        server.write(new Event.TakenOver(stories.log().state()));
+        // somebody looks with the phone alone again, and knows of both
+        bram.took(log, server.known.keySet());
+        bram.write(new Event.TakenOver(stories.log().state()), server.now);
+        server.merge(log.size(), bram.unsent);
         assertThat(server.standing().stories()).isNull();
     }
 

@@ -48,7 +48,6 @@ import juiceswap.web.rotate.Rotations;
 import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Role;
-import juiceswap.web.swap.SwapPages;
 import juiceswap.web.upkeep.UpkeepBook;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
@@ -74,7 +73,6 @@ class NowController {
 
     private final Households households;
     private final SwapService swap;
-    private final SwapPages swapPages;
     private final Rotations rotations;
     private final LivingPages pages;
     private final MeasuredLoads loads;
@@ -86,7 +84,6 @@ class NowController {
     NowController(
             Households households,
             SwapService swap,
-            SwapPages swapPages,
             Rotations rotations,
             LivingPages pages,
             MeasuredLoads loads,
@@ -96,7 +93,6 @@ class NowController {
             Clock clock) {
         this.households = households;
         this.swap = swap;
-        this.swapPages = swapPages;
         this.rotations = rotations;
         this.pages = pages;
         this.loads = loads;

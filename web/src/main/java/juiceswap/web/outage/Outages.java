@@ -13,18 +13,24 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.Household;
+import juiceswap.core.outage.Confirming;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.EventKind;
+import juiceswap.core.outage.Merging;
+import juiceswap.core.outage.Merging.Own;
 import juiceswap.core.outage.Standing;
 import juiceswap.exchange.EventJson;
 import juiceswap.exchange.HouseholdJson;
+import juiceswap.web.db.tables.records.OutageEventRecord;
 import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import org.jooq.DSLContext;
+import org.jooq.InsertSetMoreStep;
 import org.jooq.JSONB;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
@@ -77,6 +83,11 @@ public class Outages {
 
         public Summary summary() {
             return new Summary(id, rehearsal, startedAt, endedAt, log.size());
+        }
+
+        /** What judges what somebody says to have done at that moment. */
+        public Confirming confirming(Instant now) {
+            return new Confirming(household.setup(), household.hold(), rehearsal, log, standing, now);
         }
     }
 
@@ -194,16 +205,117 @@ public class Outages {
                 .fetch(OUTAGE.HOUSEHOLD_ID);
     }
 
-    private void insert(long id, int sequence, Event event, Account by, Instant at) {
-        db.insertInto(OUTAGE_EVENT)
-                .set(OUTAGE_EVENT.OUTAGE_ID, id)
-                .set(OUTAGE_EVENT.SEQUENCE, sequence)
-                .set(OUTAGE_EVENT.AT, at.atOffset(ZoneOffset.UTC))
-                .set(OUTAGE_EVENT.ACCOUNT_ID, by.accountId())
-                .set(OUTAGE_EVENT.WHO, by.displayName())
-                .set(OUTAGE_EVENT.KIND, EventKind.wordOf(event))
-                .set(OUTAGE_EVENT.PAYLOAD, JSONB.valueOf(EventJson.payload(event)))
+    /**
+     * Takes in what a phone wrote while it was alone; what the log has of it already is left out.
+     *
+     * @param id of the outage as the phone knew it; null when it began there
+     * @param basedOn how much of its log the phone had
+     * @param file the house as it is now, for an outage that begins with this
+     * @return the number of the outage, and what was written
+     */
+    @Transactional
+    public Merged merge(Account by, @Nullable Long id, int basedOn, List<Own> sent, Household file, Instant now) {
+        long household = by.householdId();
+        List<String> ids = sent.stream().map(Own::id).toList();
+        Long outage = outageOf(household, id, ids);
+        if (outage == null) {
+            return sent.isEmpty() || !(sent.get(0).event() instanceof Event.Started)
+                    ? new Merged(null, List.of())
+                    : begun(by, sent, file, now);
+        }
+        db.selectOne()
+                .from(OUTAGE)
+                .where(OUTAGE.ID.eq(outage), OUTAGE.HOUSEHOLD_ID.eq(household))
+                .forUpdate()
                 .execute();
+        Outage so = find(household, outage).orElseThrow();
+        Set<String> known = db.select(OUTAGE_EVENT.PHONE_ENTRY)
+                .from(OUTAGE_EVENT)
+                .where(OUTAGE_EVENT.OUTAGE_ID.eq(outage), OUTAGE_EVENT.PHONE_ENTRY.in(ids))
+                .fetchSet(OUTAGE_EVENT.PHONE_ENTRY);
+        List<Own> fresh = sent.stream().filter(own -> !known.contains(own.id())).toList();
+        // an outage that began in the phone stands on nothing of this log
+        int stoodOn = Objects.equals(id, outage) ? basedOn : 0;
+        List<Merging.Taken> taken = Merging.of(so.household().setup(), so.log(), stoodOn, fresh, !by.guest(), now);
+        write(outage, taken, fresh, by);
+        return new Merged(outage, taken);
+    }
+
+    /** What came of a phone's entries: the outage they are in, null when they belong to none. */
+    public record Merged(@Nullable Long outage, List<Merging.Taken> taken) {}
+
+    /** The one that the phone means: by its number, by an entry that is there already, or the one that is going on. */
+    private @Nullable Long outageOf(long household, @Nullable Long id, List<String> ids) {
+        Long named = db.select(OUTAGE.ID)
+                .from(OUTAGE)
+                .where(OUTAGE.ID.eq(id), OUTAGE.HOUSEHOLD_ID.eq(household))
+                .fetchOne(OUTAGE.ID);
+        if (named != null) {
+            return named;
+        }
+        Long holding = db.select(DSL.max(OUTAGE.ID))
+                .from(OUTAGE)
+                .join(OUTAGE_EVENT)
+                .on(OUTAGE_EVENT.OUTAGE_ID.eq(OUTAGE.ID))
+                .where(OUTAGE.HOUSEHOLD_ID.eq(household), OUTAGE_EVENT.PHONE_ENTRY.in(ids))
+                .fetchSingle()
+                .value1();
+        return holding != null ? holding : current(household).map(Outage::id).orElse(null);
+    }
+
+    private Merged begun(Account by, List<Own> sent, Household file, Instant now) {
+        List<Merging.Taken> taken = Merging.of(file.setup(), List.of(), 0, sent, !by.guest(), now);
+        long id = db.insertInto(OUTAGE)
+                .set(OUTAGE.HOUSEHOLD_ID, by.householdId())
+                .set(OUTAGE.REHEARSAL, false)
+                .set(
+                        OUTAGE.HOUSEHOLD_FILE,
+                        JSONB.valueOf(HouseholdJson.write(file).toString()))
+                .set(OUTAGE.STARTED_AT, taken.get(0).entry().at().atOffset(ZoneOffset.UTC))
+                .returning(OUTAGE.ID)
+                .fetchSingle(OUTAGE.ID);
+        write(id, taken, sent, by);
+        return new Merged(id, taken);
+    }
+
+    private void write(long id, List<Merging.Taken> taken, List<Own> sent, Account by) {
+        Map<String, OffsetDateTime> told = new LinkedHashMap<>();
+        sent.forEach(own -> told.put(own.id(), own.at().atOffset(ZoneOffset.UTC)));
+        for (Merging.Taken one : taken) {
+            Entry entry = one.entry();
+            inserted(id, entry, by.accountId())
+                    .set(OUTAGE_EVENT.PHONE_ENTRY, one.id())
+                    .set(OUTAGE_EVENT.TOLD_AT, one.id() == null ? null : told.get(one.id()))
+                    .execute();
+            if (entry.event() instanceof Event.Ended) {
+                db.update(OUTAGE)
+                        .set(
+                                OUTAGE.ENDED_AT,
+                                DSL.greatest(
+                                        OUTAGE.STARTED_AT, DSL.val(entry.at().atOffset(ZoneOffset.UTC))))
+                        .where(OUTAGE.ID.eq(id))
+                        .execute();
+            }
+        }
+        if (!taken.isEmpty()) {
+            publisher.publishEvent(new Grew(by.householdId()));
+        }
+    }
+
+    private void insert(long id, int sequence, Event event, Account by, Instant at) {
+        inserted(id, new Entry(sequence, at, by.displayName(), event), by.accountId())
+                .execute();
+    }
+
+    private InsertSetMoreStep<OutageEventRecord> inserted(long id, Entry entry, @Nullable Long account) {
+        return db.insertInto(OUTAGE_EVENT)
+                .set(OUTAGE_EVENT.OUTAGE_ID, id)
+                .set(OUTAGE_EVENT.SEQUENCE, entry.sequence())
+                .set(OUTAGE_EVENT.AT, entry.at().atOffset(ZoneOffset.UTC))
+                .set(OUTAGE_EVENT.ACCOUNT_ID, account)
+                .set(OUTAGE_EVENT.WHO, entry.who())
+                .set(OUTAGE_EVENT.KIND, EventKind.wordOf(entry.event()))
+                .set(OUTAGE_EVENT.PAYLOAD, JSONB.valueOf(EventJson.payload(entry.event())));
     }
 
     private Outage outage(Record row) {

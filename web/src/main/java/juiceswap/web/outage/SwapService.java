@@ -123,7 +123,7 @@ public class SwapService {
     }
 
     private Confirming confirming(Outage outage) {
-        return new Confirming(outage.household(), outage.rehearsal(), outage.log(), outage.standing(), clock.instant());
+        return outage.confirming(clock.instant());
     }
 
     /** A step without readings. */
@@ -221,7 +221,7 @@ public class SwapService {
      * A plate that let both on is faulty, whatever else is put right, until somebody records that its test has passed after
      * an electrician has looked at it.
      */
-    private void plateFailed(Account account, SwapState found) {
+    public void plateFailed(Account account, SwapState found) {
         Outage outage = current(account).orElseThrow(Conflict::new);
         if (outage.standing().changeover().backfeeds(found)) {
             tests.record(

@@ -33,7 +33,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The rotations that were planned for an outage: what was asked and what is on. What they amount to is worked out anew. */
 @Repository
-class RotationPlans {
+public class RotationPlans {
     /** Plans that were looked at lately: a page asks for the same ones again and again. */
     private static final int REMEMBERED = 60;
 
@@ -117,7 +117,7 @@ class RotationPlans {
                 .execute();
     }
 
-    Optional<Kept> find(long outage, long id, Setup setup) {
+    public Optional<Kept> find(long outage, long id, Setup setup) {
         return some(ROTATION_PLAN.OUTAGE_ID.eq(outage).and(ROTATION_PLAN.ID.eq(id)), setup).stream()
                 .findFirst();
     }

@@ -13,6 +13,7 @@ import static juiceswap.web.db.Tables.JOIN_CODE;
 import static juiceswap.web.db.Tables.KNOWN_DEVICE;
 import static juiceswap.web.db.Tables.OUTAGE;
 import static juiceswap.web.db.Tables.OUTAGE_EVENT;
+import static juiceswap.web.db.Tables.POCKET_READY;
 import static juiceswap.web.db.Tables.PRINTED;
 import static juiceswap.web.db.Tables.PUT_ASIDE;
 import static juiceswap.web.db.Tables.READING;
@@ -50,6 +51,7 @@ public class Accounts {
 
     /** Tables that hang on a household directly, what hangs on another of them first. */
     private static final List<Table<?>> OF_A_HOUSEHOLD = List.of(
+            POCKET_READY,
             REHEARSAL,
             PRINTED,
             UPKEEP,

@@ -1,6 +1,7 @@
 package juiceswap.web.security;
 
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.web.server.Cookie;
@@ -29,6 +30,11 @@ class SecurityConfig {
     private static final String CONTENT_SECURITY_POLICY = "default-src 'none'; script-src 'self'; style-src 'self';"
             + " img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; form-action 'self';"
             + " base-uri 'none'; frame-ancestors 'none'";
+
+    private static final String POLICY_OF_THE_CORE =
+            "default-src 'none'; script-src 'self' 'wasm-unsafe-eval' 'unsafe-eval'; connect-src 'self'";
+
+    private static final String POLICY = "Content-Security-Policy";
 
     private static final Duration FORMS_STAY_OPEN = Duration.ofDays(14);
 
@@ -67,6 +73,10 @@ class SecurityConfig {
                                 "/trust/**",
                                 "/assets/**",
                                 "/schema/**",
+                                // nothing of a household is in them
+                                "/pocket",
+                                "/pocket-worker.js",
+                                "/pocket/words/*",
                                 "/error",
                                 // known only to whom the household has told it
                                 "/calendar/*")
@@ -117,6 +127,8 @@ class SecurityConfig {
                                 "/logbook",
                                 "/logbook/*")
                         .hasAnyRole("OWNER", "MEMBER", "WATCHER", "ELECTRICIAN")
+                        .requestMatchers("/pocket/**")
+                        .hasAnyRole("OWNER", "MEMBER", "GUEST")
                         .requestMatchers("/swap", "/swap/**")
                         .hasAnyRole("OWNER", "MEMBER", "WATCHER", "GUEST")
                         .requestMatchers("/", "/live", "/theme", "/sign-out")
@@ -133,10 +145,18 @@ class SecurityConfig {
     }
 
     private void headers(HeadersConfigurer<HttpSecurity> headers) {
-        headers.contentSecurityPolicy(csp -> csp.policyDirectives(CONTENT_SECURITY_POLICY))
+        headers.addHeaderWriter(SecurityConfig::policy)
                 .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN));
         if (!strictTransport) {
             headers.httpStrictTransportSecurity(strict -> strict.disable());
+        }
+    }
+
+    /** The core in the phone runs in a thread of its own, whose script alone may load what is compiled. */
+    private static void policy(HttpServletRequest request, HttpServletResponse response) {
+        boolean core = request.getRequestURI().startsWith("/assets/pocket/worker");
+        if (!response.containsHeader(POLICY)) {
+            response.setHeader(POLICY, core ? POLICY_OF_THE_CORE : CONTENT_SECURITY_POLICY);
         }
     }
 

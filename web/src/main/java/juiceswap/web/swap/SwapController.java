@@ -198,6 +198,9 @@ class SwapController {
         if (outcome instanceof Outcome.OffFirst) {
             flash.addFlashAttribute("refused", words.say("notice.off-first"));
         }
+        if (outcome instanceof Outcome.LookFirst) {
+            flash.addFlashAttribute("refused", words.say("pocket.stories.look-first"));
+        }
         if (outcome instanceof Outcome.TooEarly) {
             flash.addFlashAttribute("refused", words.say("notice.not-held"));
         }

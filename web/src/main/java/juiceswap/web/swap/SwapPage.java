@@ -15,12 +15,13 @@ import org.jspecify.annotations.Nullable;
 /**
  * What the Swap page shows of an outage.
  *
- * @param phase step, wait, reached or refused
+ * @param phase step, wait, reached, refused, or stories while two tell it differently
  * @param step the next thing to do, or null
  * @param walks steps done and to come, grouped by where they are done
  * @param doneEarlier steps done before those shown
  * @param more steps to come after those shown
  * @param whyNot what exactly does not fit, and what to leave off
+ * @param stories the two that are told, while nobody has looked since; else empty
  * @param fit the capacity check of what is on, with the next circuit if it is to be picked up; null before
  * @param circuits every circuit with what may be done with it, while the house is on the set
  * @param scene the devices as they stand, or as they would stand when something was asked
@@ -44,6 +45,7 @@ public record SwapPage(
         @Nullable Refusal refusal,
         List<String> whyNot,
         @Nullable Stop stop,
+        List<Story> stories,
         @Nullable FitView fit,
         List<RoomView> rooms,
         List<CircuitLine> circuits,
@@ -164,6 +166,9 @@ public record SwapPage(
 
     /** A circuit while the house is on the set. */
     public record CircuitLine(String id, String label, boolean on, boolean locked, String legs, long watts) {}
+
+    /** How one of two tells it: the parts on which they differ, and where they stand by it. */
+    public record Story(String who, String at, String said, List<Part> parts) {}
 
     /** A check that was made, or not. */
     public record CheckLine(String name, String label, boolean done) {}

@@ -20,11 +20,10 @@ import juiceswap.core.capacity.Remedies;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Check;
+import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Lookout;
-import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Refusal;
-import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
 import juiceswap.core.house.Circuit;
@@ -35,7 +34,6 @@ import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.outage.Answer;
-import juiceswap.core.outage.Confirming.Outcome;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Measuring;
@@ -119,9 +117,14 @@ public class SwapPages {
         Plan plan = work.plan();
         Turn turn = work.turn();
         Plan.Step next = turn.step();
-        String phase = plan.refused() != null
-                ? "refused"
-                : plan.steps().isEmpty() ? "reached" : next == null ? "wait" : "step";
+        List<SwapPage.Story> stories = standing.stories() == null || standing.goal() == Goal.MAKE_SAFE
+                ? List.of()
+                : stories(standing, household);
+        String phase = !stories.isEmpty()
+                ? "stories"
+                : plan.refused() != null
+                        ? "refused"
+                        : plan.steps().isEmpty() ? "reached" : next == null ? "wait" : "step";
         List<Event.Done> done = doneSteps(standing);
         SwapState state = standing.state();
         Generator engine = household.setup().source().engine();
@@ -142,6 +145,7 @@ public class SwapPages {
                 .refusal(plan.refused())
                 .whyNot(plan.refused() == null ? List.of() : whyNot(plan.refused(), changeover, household))
                 .stop(standing.stop() == null ? null : stop(standing, standing.stop(), household, view.typed()))
+                .stories(stories)
                 .fit(
                         showsFit
                                 ? FitView.of(
@@ -166,6 +170,23 @@ public class SwapPages {
                 .card(cards.card(standing, household, plan, view.part(), view.askedAction(), view.askedCircuit()))
                 .asks(cards.asks(standing, household, plan))
                 .build();
+    }
+
+    /** The two stories, with the parts on which they differ. */
+    private List<SwapPage.Story> stories(Standing standing, Household household) {
+        Event.Stories told = Objects.requireNonNull(standing.stories());
+        List<Parts.Part> one = Parts.of(words, standing.changeover(), told.log().state());
+        List<Parts.Part> other =
+                Parts.of(words, standing.changeover(), told.phone().state());
+        return List.of(story(told.log(), one, other, household), story(told.phone(), other, one, household));
+    }
+
+    private SwapPage.Story story(
+            Event.Stories.Story story, List<Parts.Part> its, List<Parts.Part> others, Household household) {
+        List<Parts.Part> differing = new ArrayList<>(its);
+        differing.removeAll(others);
+        return new SwapPage.Story(
+                story.who(), Words.since(story.at(), clock.instant()), words.say(story.said(), household), differing);
     }
 
     /** Everybody who is to be counted after an alarm: who lives here, and who is here. */
@@ -468,5 +489,4 @@ public class SwapPages {
                 Math.max(1, Math.round(Duration.between(clock.instant(), until).toSeconds() / 60.0));
         return say("swap.ask-back." + action.word(), "minutes", minutes);
     }
-
 }

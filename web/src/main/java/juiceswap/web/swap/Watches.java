@@ -6,7 +6,6 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.Optional;
-import juiceswap.core.outage.Confirming;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Sign;
@@ -55,8 +54,7 @@ class Watches {
                                 ? 0
                                 : watch.heldAt(outage.household().hold()).toEpochMilli())
                 .now(now.toEpochMilli())
-                .held(new Confirming(outage.household(), outage.rehearsal(), outage.log(), standing, now)
-                        .utilityHasHeld())
+                .held(outage.confirming(now).utilityHasHeld())
                 .sensor(reading.map(shown -> shown(shown, now)).orElse(null))
                 .sensorDisagrees(
                         watch != null && reading.isPresent() && !reading.get().live())

@@ -78,6 +78,12 @@ class EventJsonTest {
                 new Event.AllClear(List.of("Ines", "Bram")),
                 new Event.TookRoom("Kitchen"),
                 new Event.AllRight(),
+                new Event.Told(Event.Done.step(Action.PICK_UP, "well")),
+                new Event.Stories(
+                        new Event.Stories.Story(
+                                "Ines", Instant.parse("2026-01-14T18:04:00Z"), Phrase.of("event.ended"), dark),
+                        new Event.Stories.Story(
+                                "Bram", Instant.parse("2026-01-14T18:05:00Z"), Phrase.of("event.ended"), dark)),
                 new Event.Ended());
     }
 

@@ -52,6 +52,7 @@ class RolesTest {
             "/swap/all-right",
             "/swap/utility-seen",
             "/swap/utility-lost",
+            "/pocket/merge",
             "/swap/leave",
             "/theme");
 

@@ -26,8 +26,11 @@ import org.attoparser.simple.SimpleMarkupParser;
 
 /** What stands as text in the sources of the product, for the tests over them. */
 final class SourceTexts {
-    static final List<Path> JAVA =
-            List.of(Path.of("../core/src/main/java"), Path.of("../exchange/src/main/java"), Path.of("src/main/java"));
+    static final List<Path> JAVA = List.of(
+            Path.of("../core/src/main/java"),
+            Path.of("../exchange/src/main/java"),
+            Path.of("../pocket/src/main/java"),
+            Path.of("src/main/java"));
     static final Path TEMPLATES = Path.of("src/main/resources/templates");
 
     /** A text of a source. */

@@ -1,0 +1,4 @@
+@NullMarked
+package juiceswap.web.pocket;
+
+import org.jspecify.annotations.NullMarked;
