@@ -5,7 +5,7 @@ app=$top/web/target/app # the same unpacked, with an archive of its loaded class
 # with a small threshold for the classes' memory everything would stand still for a full collection each time it grows
 java_options=(-Xmx256m -XX:+UseSerialGC -XX:MetaspaceSize=192m)
 
-is_built() { [ -e "$app/juice-swap.jar" ] && [ -z "$(find "$top/pom.xml" "$top"/core/src/main "$top"/core/pom.xml "$top"/web/src/main "$top"/web/pom.xml "$top"/web/frontend -name node_modules -prune -o -newer "$app/juice-swap.jar" -type f -print -quit)" ]; }
+is_built() { [ -e "$app/juice-swap.jar" ] && [ -z "$(find "$top/pom.xml" "$top"/core/src/main "$top"/core/pom.xml "$top"/exchange/src/main "$top"/exchange/pom.xml "$top"/pocket/src/main "$top"/pocket/pom.xml "$top"/web/src/main "$top"/web/pom.xml "$top"/web/frontend -name node_modules -prune -o -newer "$app/juice-swap.jar" -type f -print -quit)" ]; }
 
 # where Node can't build them, styles and scripts as they were built last
 frontend() { node_builds || echo -Dfrontend.kept=true; }

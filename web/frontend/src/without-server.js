@@ -103,6 +103,8 @@
       const told = this.view.stories;
       return told ? [{ key: 'log', ...told.log }, { key: 'phone', ...told.phone }] : [];
     },
+    // what the stories differ on comes first
+    get toLookAt() { return [...(this.view.parts || [])].sort((one, other) => this.differs(other.name) - this.differs(one.name)); },
     differs(part) { return !!this.view.stories?.differ.includes(part); },
 
     // one timer, and only while something runs out or the minute changes with somebody looking

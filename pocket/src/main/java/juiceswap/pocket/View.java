@@ -267,7 +267,6 @@ final class View {
         return object(
                 "action", stop.action().word(),
                 "read", words.brief(stop.action(), null, carried.household()),
-                "verdict", words.say("verdict." + stop.verdict().word()),
                 "causes", stop.measured().causes().stream().map(words::cause).toList(),
                 "advice",
                         stop.measured().causes().stream()

@@ -73,6 +73,18 @@ final class Browsers implements AutoCloseable {
         return context.newPage();
     }
 
+    /** A phone whose browser keeps what it has in that directory, also when it is closed. */
+    BrowserContext phone(Path keeps) {
+        return playwright
+                .chromium()
+                .launchPersistentContext(
+                        keeps,
+                        new BrowserType.LaunchPersistentContextOptions()
+                                .setExecutablePath(Path.of("/usr/bin/chromium-headless-shell"))
+                                .setArgs(FLAGS)
+                                .setViewportSize(390, 844));
+    }
+
     private Browser launch(List<String> flags) {
         return playwright
                 .chromium()
