@@ -43,6 +43,7 @@ import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.SwapService;
+import juiceswap.web.pocket.ReadyPhones;
 import juiceswap.web.print.Sheets;
 import juiceswap.web.rotate.Rotations;
 import juiceswap.web.rotate.Rotations.Life;
@@ -78,6 +79,7 @@ class NowController {
     private final MeasuredLoads loads;
     private final Sheets sheets;
     private final UpkeepBook upkeep;
+    private final ReadyPhones phones;
     private final Words words;
     private final Clock clock;
 
@@ -89,6 +91,7 @@ class NowController {
             MeasuredLoads loads,
             Sheets sheets,
             UpkeepBook upkeep,
+            ReadyPhones phones,
             Words words,
             Clock clock) {
         this.households = households;
@@ -98,6 +101,7 @@ class NowController {
         this.loads = loads;
         this.sheets = sheets;
         this.upkeep = upkeep;
+        this.phones = phones;
         this.words = words;
         this.clock = clock;
     }
@@ -139,6 +143,7 @@ class NowController {
                             .map(InUse.measures()::date)
                             .orElse(null));
             model.addAttribute("upkeepDue", upkeepDue(account, file));
+            model.addAttribute("phonesNotReady", String.join(", ", phones.notReady(account.householdId())));
             return calm(file, wished(file, season, ticked, pickUp), model);
         }
         Life life = rotations.life(account).orElse(null);

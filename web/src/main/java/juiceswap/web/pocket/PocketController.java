@@ -1,7 +1,6 @@
 package juiceswap.web.pocket;
 
 import static juiceswap.exchange.Tree.object;
-import static juiceswap.web.db.Tables.POCKET_READY;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -10,7 +9,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -30,7 +28,6 @@ import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.Words;
-import org.jooq.DSLContext;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
@@ -82,7 +79,7 @@ class PocketController {
     private final SwapService swap;
     private final ResourceUrlProvider assets;
     private final Words words;
-    private final DSLContext db;
+    private final ReadyPhones phones;
     private final Clock clock;
 
     PocketController(
@@ -94,7 +91,7 @@ class PocketController {
             SwapService swap,
             ResourceUrlProvider assets,
             Words words,
-            DSLContext db,
+            ReadyPhones phones,
             Clock clock) {
         this.snapshots = snapshots;
         this.carried = carried;
@@ -104,7 +101,7 @@ class PocketController {
         this.swap = swap;
         this.assets = assets;
         this.words = words;
-        this.db = db;
+        this.phones = phones;
         this.clock = clock;
     }
 
@@ -184,13 +181,7 @@ class PocketController {
     @PostMapping("/pocket/ready")
     @ResponseBody
     ResponseEntity<Void> ready(@AuthenticationPrincipal Account account) {
-        db.insertInto(POCKET_READY)
-                .set(POCKET_READY.HOUSEHOLD_ID, account.householdId())
-                .set(POCKET_READY.WHO, account.displayName())
-                .set(POCKET_READY.READY_AT, clock.instant().atOffset(ZoneOffset.UTC))
-                .onDuplicateKeyUpdate()
-                .set(POCKET_READY.READY_AT, clock.instant().atOffset(ZoneOffset.UTC))
-                .execute();
+        phones.note(account.householdId(), account.displayName());
         return ResponseEntity.noContent().build();
     }
 

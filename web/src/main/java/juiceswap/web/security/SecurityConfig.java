@@ -127,6 +127,9 @@ class SecurityConfig {
                                 "/logbook",
                                 "/logbook/*")
                         .hasAnyRole("OWNER", "MEMBER", "WATCHER", "ELECTRICIAN")
+                        // what outlasts an outage is the household's
+                        .requestMatchers("/pocket/ready", "/pocket/file", "/pocket/take-in")
+                        .hasAnyRole("OWNER", "MEMBER")
                         .requestMatchers("/pocket/**")
                         .hasAnyRole("OWNER", "MEMBER", "GUEST")
                         .requestMatchers("/swap", "/swap/**")

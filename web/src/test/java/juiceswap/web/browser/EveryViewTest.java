@@ -115,6 +115,7 @@ class EveryViewTest extends OutageJourney {
         lookAt(
                 ines,
                 "/print",
+                "/pocket",
                 "/upkeep",
                 "/trouble",
                 "/trouble?symptom=cranks-no-start&found=fuel-valve.ok",

@@ -56,10 +56,8 @@ class ReadmePicturesTest extends OutageJourney {
         at("/now", "now");
         at("/house", "house");
         at("/house/supply", "house-supply");
-        at("/house/choose", "house-choose");
         at("/meter/wiring?asked=yes&lost-neutral=yes", "meter-wiring");
         at("/meter/bonding?generatorAlone=beeps", "meter-bonding");
-        at("/house/people", "people");
         Person ines = person(1280, 800).enter("ines");
         // the demo’s second outage, a day long and read every three hours
         ines.go("/logbook/2");
@@ -85,6 +83,28 @@ class ReadmePicturesTest extends OutageJourney {
         ines.page.locator("button[title^='CO alarm']").click();
         assertThat(ines.page.locator("main .alarm")).isVisible();
         take(ines, "swap-alarm");
+    }
+
+    @Test
+    void pocket() throws IOException {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, Action.PLATE_TO_GENERATOR);
+        Person bram = person(390, 844).enter("bram");
+        bram.page.waitForFunction("() => document.documentElement.dataset.pocket === 'ready'");
+        bram.go("/pocket");
+        bram.page.context().setOffline(true);
+        bram.go("/pocket");
+        bram.page.waitForFunction("() => document.body.dataset.phase === 'step'");
+        take(bram, "pocket");
+        bram.page.locator(".pocket-bar [data-do=done]").click();
+        bram.page.waitForFunction("() => document.body.dataset.unsent === '1'");
+        var found = standing().state().change();
+        found.mainOn = true;
+        swap.correct(account("ines"), standing().sequence(), found.state());
+        bram.page.context().setOffline(false);
+        bram.page.evaluate("dispatchEvent(new Event('online'))");
+        bram.page.waitForFunction("() => document.body.dataset.phase === 'stories'");
+        take(bram, "pocket-stories");
     }
 
     @Test
