@@ -74,14 +74,16 @@ final class Browsers implements AutoCloseable {
     }
 
     /** A phone whose browser keeps what it has in that directory, also when it is closed. */
-    BrowserContext phone(Path keeps) {
+    BrowserContext phone(Path keeps, String... moreFlags) {
+        List<String> flags = new ArrayList<>(FLAGS);
+        flags.addAll(List.of(moreFlags));
         return playwright
                 .chromium()
                 .launchPersistentContext(
                         keeps,
                         new BrowserType.LaunchPersistentContextOptions()
                                 .setExecutablePath(Path.of("/usr/bin/chromium-headless-shell"))
-                                .setArgs(FLAGS)
+                                .setArgs(flags)
                                 .setViewportSize(390, 844));
     }
 

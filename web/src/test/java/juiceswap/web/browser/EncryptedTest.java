@@ -3,6 +3,7 @@ package juiceswap.web.browser;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.Cookie;
 import java.net.URI;
@@ -12,9 +13,11 @@ import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.KeyStore;
+import java.security.MessageDigest;
 import java.security.cert.CertificateFactory;
 import java.security.cert.X509Certificate;
 import java.time.Clock;
+import java.util.Base64;
 import java.util.Set;
 import java.util.regex.Pattern;
 import javax.net.ssl.SSLContext;
@@ -96,6 +99,45 @@ class EncryptedTest {
             assertThat(page).hasURL(encrypted + "/sign-in");
             wholeOutage(browsers, new Person(page, encrypted));
             assertThat(browsers.errors()).isEmpty();
+        }
+    }
+
+    /** A phone that trusts this house keeps the page without the server, as only an encrypted one may be kept. */
+    @Test
+    void overItsOwnEncryptionThePocketOpensWithTheServerDead() throws Exception {
+        int port = ServerProcess.freePort();
+        int plain = ServerProcess.freePort();
+        server = ServerProcess.start(
+                TestDatabase.create(), port, "--juice.tls.directory=" + directory, "--juice.tls.plain-port=" + plain);
+        String encrypted = "https://127.0.0.1:" + port;
+        byte[] authority = HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + plain + "/trust/authority.crt"))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofByteArray())
+                .body();
+        byte[] key = trusting(authority)
+                .send(
+                        HttpRequest.newBuilder(URI.create(encrypted + "/sign-in"))
+                                .build(),
+                        HttpResponse.BodyHandlers.discarding())
+                .sslSession()
+                .orElseThrow()
+                .getPeerCertificates()[0]
+                .getPublicKey()
+                .getEncoded();
+        String trusted = Base64.getEncoder()
+                .encodeToString(MessageDigest.getInstance("SHA-256").digest(key));
+        try (Browsers browsers = new Browsers();
+                BrowserContext phone = browsers.phone(
+                        directory.resolve("phone"), "--ignore-certificate-errors-spki-list=" + trusted)) {
+            Page page = phone.pages().get(0);
+            new Person(page, encrypted).enter("ines");
+            page.waitForFunction("() => document.documentElement.dataset.pocket === 'ready'");
+            server.kill();
+            page.navigate(encrypted + "/pocket");
+            page.locator("[data-do=begin]").click();
+            assertThat(page.locator("body")).hasAttribute("data-phase", "step");
         }
     }
 
