@@ -11,9 +11,6 @@ import java.util.OptionalDouble;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
 import juiceswap.core.changeover.Action;
-import juiceswap.core.changeover.Changeover;
-import juiceswap.core.changeover.Check;
-import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.StateFields;
 import juiceswap.core.changeover.SwapState;
@@ -96,7 +93,6 @@ final class Acts {
             case "utility-lost" -> Came.taken(List.of(new Event.UtilityLost()));
             case "stalled" ->
                 Came.taken(List.of(new Event.Stalled(Worded.of(StallCause.class, command.text("cause", "")))));
-            case "all-right" -> Came.taken(List.of(new Event.AllRight()));
             case "end" -> end(standing);
             default -> throw new InvalidInput("/do", "invalid.unknown");
         };
@@ -104,13 +100,16 @@ final class Acts {
 
     /** An alarm waits for nothing: where no outage is on, it begins one that is stopped at once. */
     private Came begin(String what) {
-        Changeover changeover = new Changeover(carried.household().setup(), carried.wishes());
-        SwapState state = changeover.putRight(SwapState.initial(
-                carried.household().setup().source().bond(),
-                carried.household().setup().source().idleControl(),
-                false));
+        Standing ended = standing;
         List<Event> events = new ArrayList<>();
-        events.add(new Event.Started(state, Goal.ON_GENERATOR, carried.wishes()));
+        if (ended == null) {
+            events.add(Confirming.begin(carried.household().setup(), carried.wishes(), false));
+        } else {
+            // one that this phone has ended goes on: its log is sent as one
+            events.add(new Event.Undone(ended.sequence()));
+            events.add(new Event.UtilityLost());
+            events.add(new Event.Chosen(Goal.ON_GENERATOR, carried.wishes()));
+        }
         if (what.equals("alarm")) {
             events.add(new Event.Alarmed());
         }
@@ -123,9 +122,7 @@ final class Acts {
                 return Came.taken(List.of(new Event.Alarmed()));
             }
             case "engine-stopped" -> {
-                SwapState.Change state = so.state().change();
-                state.engine = Engine.RESTING;
-                return Came.taken(List.of(new Event.Corrected(state.state())));
+                return Came.taken(List.of(confirming(so).engineStoppedInCleanAir()));
             }
             case "all-clear" -> {
                 List<String> heads = heads();
@@ -137,7 +134,7 @@ final class Acts {
                 if (!missing.isEmpty()) {
                     return Came.refused(words.say("notice.not-counted", "names", String.join(", ", missing)));
                 }
-                return command.texts("sure").size() < 2
+                return !command.texts("sure").containsAll(List.of("air", "cause"))
                         ? Came.refused(words.say("notice.not-clear"))
                         : Came.taken(List.of(new Event.AllClear(heads)));
             }
@@ -198,7 +195,7 @@ final class Acts {
             Double tank = so.changeover().source().engine() == null
                     ? null
                     : so.changeover().source().engine().tankLitres();
-            if (amount.isEmpty() || amount.getAsDouble() < 0 || tank != null && amount.getAsDouble() > tank) {
+            if (amount.isEmpty() || !confirming.canBeFilled(amount.getAsDouble())) {
                 return Came.refused(words.say(
                         tank == null ? "rotate.litres-wrong" : "rotate.more-than-the-tank",
                         "tank",
@@ -285,10 +282,5 @@ final class Acts {
             return Came.refused(words.say("pocket.can-not-end"));
         }
         return Came.taken(List.of(new Event.Ended()));
-    }
-
-    /** Whether the walk-round was made since things were switched. */
-    static boolean walkedRound(Standing so) {
-        return so.state().done().has(Check.WALK_ROUND);
     }
 }

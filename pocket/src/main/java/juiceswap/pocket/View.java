@@ -67,7 +67,6 @@ final class View {
         boolean fed = changeover.fed(standing.state());
         Map<String, @Nullable Object> view = calm(carried);
         view.put("phase", phase(plan));
-        view.put("goal", words.say("goal." + standing.goal().word()));
         view.put("onUtility", standing.goal() == Goal.ON_UTILITY);
         view.put("step", next == null ? null : step(next, plan));
         view.put("refused", plan.refused() == null ? null : refused(plan));

@@ -7,12 +7,17 @@ import java.util.List;
 import java.util.Optional;
 import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Check;
+import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Planner.Trial;
 import juiceswap.core.changeover.Rule;
+import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
+import juiceswap.core.supply.Generator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -63,6 +68,39 @@ public record Confirming(
         record OffFirst() implements Outcome {}
     }
 
+    /**
+     * How an outage begins: the house as it stands by itself, where to, and how this household wants it done.
+     *
+     * @param rehearsal the utility is live
+     */
+    public static Event.Started begin(Setup setup, Options options, boolean rehearsal) {
+        SwapState.Change state = SwapState.initial(
+                        setup.source().bond(), setup.source().idleControl(), false)
+                .change();
+        state.utilityLive = rehearsal;
+        state.utilitySteady = rehearsal;
+        return new Event.Started(new Changeover(setup, options).putRight(state.state()), Goal.ON_GENERATOR, options);
+    }
+
+    /** During an alarm: somebody could reach the engine in clean air and has stopped it. */
+    public Event.Corrected engineStoppedInCleanAir() {
+        SwapState.Change state = standing.state().change();
+        state.engine = Engine.RESTING;
+        return new Event.Corrected(state.state());
+    }
+
+    /** Whether so much can have been filled in; litres. */
+    public boolean canBeFilled(double litres) {
+        Generator engine = standing.changeover().source().engine();
+        Double tank = engine == null ? null : engine.tankLitres();
+        return litres >= 0 && (tank == null || litres <= tank);
+    }
+
+    /** Whether nothing is switched on before somebody has looked: two tell it differently, and nobody makes it safe. */
+    private boolean lookFirst() {
+        return standing.stories() != null && standing.goal() != Goal.MAKE_SAFE;
+    }
+
     /** Whether utility power has held as long as this household wants; a rehearsal does not wait for it. */
     public boolean utilityHasHeld() {
         UtilityWatch watch = standing.watch();
@@ -72,7 +110,7 @@ public record Confirming(
 
     /** Why that step can't be confirmed, whatever was read or filled in; empty when it can. */
     public Optional<Outcome> against(Action action, @Nullable String circuit) {
-        if (standing.stories() != null && standing.goal() != Goal.MAKE_SAFE) {
+        if (lookFirst()) {
             return Optional.of(new Outcome.LookFirst());
         }
         boolean readsAgain = standing.stop() != null && standing.stop().action() == action;
@@ -126,6 +164,9 @@ public record Confirming(
      * of the walk is written then.
      */
     public Outcome move(String who, List<String> off, List<String> on) {
+        if (lookFirst()) {
+            return new Outcome.LookFirst();
+        }
         boolean walkedRound = standing.state().done().has(Check.WALK_ROUND);
         List<Event> events = new ArrayList<>();
         List<Entry> lived = new ArrayList<>(log);
@@ -154,7 +195,7 @@ public record Confirming(
 
     /** The way back, once utility power has held; empty while it has not. */
     public Optional<List<Event>> goBack() {
-        if (!standing.state().utilityLive() || !utilityHasHeld()) {
+        if (lookFirst() || !standing.state().utilityLive() || !utilityHasHeld()) {
             return Optional.empty();
         }
         List<Event> events = new ArrayList<>();

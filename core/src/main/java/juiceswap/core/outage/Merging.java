@@ -143,6 +143,11 @@ public final class Merging {
         if (event.measured() != null) {
             return reading(event);
         }
+        if (event instanceof Event.Undone undone && !apart) {
+            Integer sequence = sequences.get(undone.sequence());
+            boolean ofOthers = sequence != null && sequence <= log.size() - taken.size();
+            return sequence == null || othersMoved && ofOthers ? null : new Event.Undone(sequence);
+        }
         if (standing.ended() || apart) {
             return null;
         }
@@ -157,12 +162,6 @@ public final class Merging {
         }
         if (event instanceof Event.TakenOver takenOver) {
             return positions(own, event, takenOver.state());
-        }
-        if (event instanceof Event.Undone undone) {
-            Integer sequence = sequences.get(undone.sequence());
-            return sequence == null || othersMoved && sequence <= log.size() - taken.size()
-                    ? null
-                    : new Event.Undone(sequence);
         }
         if (event instanceof Event.AllClear) {
             return mayClear && standing.alarmed() && !alarmedByOthers ? event : null;

@@ -205,6 +205,9 @@ class MergingTest {
                         .against(Action.INPUT_ON, null))
                 .containsInstanceOf(Confirming.Outcome.LookFirst.class);
 
+        Confirming judges = new Confirming(HOUSE, Duration.ZERO, true, log, server.standing(), server.now);
+        assertThat(judges.move("Lena", List.of(), List.of("fridge"))).isInstanceOf(Confirming.Outcome.LookFirst.class);
+        assertThat(judges.goBack()).isEmpty();
         // somebody looks with the phone alone again, and knows of both
         bram.took(log, server.known.keySet());
         bram.write(new Event.TakenOver(stories.log().state()), server.now);
@@ -258,6 +261,18 @@ class MergingTest {
         server.merge(1, bram.unsent);
         assertThat(server.log.get(3).event()).isEqualTo(new Event.Undone(3));
         assertThat(server.standing().untouched()).isTrue();
+    }
+
+    /** Ended in the phone, and dark again before it could send: the one outage goes on. */
+    @Test
+    void whatWasEndedTooSoonGoesOn() {
+        bram.write(started(), server.now);
+        bram.write(new Event.Ended(), server.now);
+        bram.write(new Event.Undone(2), server.now);
+        bram.write(new Event.UtilityLost(), server.now);
+        server.merge(0, bram.unsent);
+        assertThat(server.log).noneMatch(entry -> entry.event() instanceof Event.Told);
+        assertThat(server.standing().ended()).isFalse();
     }
 
     @Test

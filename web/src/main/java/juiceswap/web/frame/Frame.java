@@ -121,6 +121,10 @@ class Frame {
                                 say("frame.frame.fresh-air-then-call-for")));
             } else if (standing.stop() != null) {
                 model.addAttribute("stopStrip", strip(outage, standing, standing.stop()));
+            } else if (standing.stories() != null) {
+                model.addAttribute(
+                        "stopStrip",
+                        new StopStrip(say("pocket.stories"), say("pocket.stories.leave"), say("pocket.stories.look")));
             } else if (standing.changeover().danger(standing.state())) {
                 model.addAttribute("stopStrip", danger(outage, standing));
             }

@@ -8,6 +8,7 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -218,6 +219,10 @@ public class Outages {
         long household = by.householdId();
         List<String> ids = sent.stream().map(Own::id).toList();
         Long outage = outageOf(household, id, ids);
+        // a guest helps in the one that they joined, and begins none
+        if (by.guest() && !Objects.equals(outage, by.outageId())) {
+            return new Merged(null, List.of());
+        }
         if (outage == null) {
             return sent.isEmpty() || !(sent.get(0).event() instanceof Event.Started)
                     ? new Merged(null, List.of())
@@ -281,13 +286,19 @@ public class Outages {
     private void write(long id, List<Merging.Taken> taken, List<Own> sent, Account by) {
         Map<String, OffsetDateTime> told = new LinkedHashMap<>();
         sent.forEach(own -> told.put(own.id(), own.at().atOffset(ZoneOffset.UTC)));
+        Set<Integer> undone = new HashSet<>();
+        for (Merging.Taken one : taken) {
+            if (one.entry().event() instanceof Event.Undone back) {
+                undone.add(back.sequence());
+            }
+        }
         for (Merging.Taken one : taken) {
             Entry entry = one.entry();
             inserted(id, entry, by.accountId())
                     .set(OUTAGE_EVENT.PHONE_ENTRY, one.id())
                     .set(OUTAGE_EVENT.TOLD_AT, one.id() == null ? null : told.get(one.id()))
                     .execute();
-            if (entry.event() instanceof Event.Ended) {
+            if (entry.event() instanceof Event.Ended && !undone.contains(entry.sequence())) {
                 db.update(OUTAGE)
                         .set(
                                 OUTAGE.ENDED_AT,

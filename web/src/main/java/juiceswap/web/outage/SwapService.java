@@ -13,8 +13,6 @@ import java.util.Optional;
 import java.util.function.Function;
 import juiceswap.core.Phrase;
 import juiceswap.core.changeover.Action;
-import juiceswap.core.changeover.Changeover;
-import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Lookout;
 import juiceswap.core.changeover.Options;
@@ -82,13 +80,7 @@ public class SwapService {
         boolean noSensitive =
                 wishes.noSensitive() || Lookout.nothingSensitive(file.setup(), putAside.of(account.householdId()));
         Options options = wishes.withoutSensitive(noSensitive);
-        Changeover changeover = new Changeover(file.setup(), options);
-        SwapState.Change state = SwapState.initial(
-                        file.setup().source().bond(), file.setup().source().idleControl(), false)
-                .change();
-        state.utilityLive = rehearsal;
-        state.utilitySteady = rehearsal;
-        Event.Started started = new Event.Started(changeover.putRight(state.state()), Goal.ON_GENERATOR, options);
+        Event.Started started = Confirming.begin(file.setup(), options, rehearsal);
         outages.start(account.householdId(), file, rehearsal, started, account, clock.instant());
     }
 
@@ -133,7 +125,7 @@ public class SwapService {
             litres = form.amount(outage.household().fuelDimension(), "filledLitres");
             Generator engine = outage.standing().changeover().source().engine();
             Double tank = engine == null ? null : engine.tankLitres();
-            if (litres != null && (litres < 0 || tank != null && litres > tank)) {
+            if (litres != null && !confirming(outage).canBeFilled(litres)) {
                 form.problem(
                         "filledLitres",
                         tank == null ? "rotate.litres-wrong" : "rotate.more-than-the-tank",
@@ -334,9 +326,11 @@ public class SwapService {
     public void engineStoppedInCleanAir(Account account) {
         Outage outage = current(account).orElseThrow(Conflict::new);
         if (outage.standing().alarmed()) {
-            SwapState.Change state = outage.standing().state().change();
-            state.engine = Engine.RESTING;
-            append(account, outage, outage.standing().sequence(), List.of(new Event.Corrected(state.state())));
+            append(
+                    account,
+                    outage,
+                    outage.standing().sequence(),
+                    List.of(confirming(outage).engineStoppedInCleanAir()));
         }
     }
 

@@ -218,7 +218,8 @@ class PocketController {
                     "taken",
                     words.say("pocket.taken-in", "count", sent.path("entries").size()));
         } catch (InvalidInput invalid) {
-            flash.addFlashAttribute("refused", words.say("pocket.no-such-file"));
+            flash.addFlashAttribute(
+                    "refused", words.say(invalid.problems().get(0).what()));
         }
         return "redirect:/logbook";
     }
@@ -238,6 +239,8 @@ class PocketController {
                 own,
                 file,
                 clock.instant());
+        // what belongs to no outage stays where it is: nothing that was done is forgotten for having been sent
+        InvalidInput.unless(merged.outage() != null || own.isEmpty(), "/outage", "pocket.no-such-outage");
         for (Merging.Taken taken : merged.taken()) {
             proveFaults(account, taken.entry().event());
         }

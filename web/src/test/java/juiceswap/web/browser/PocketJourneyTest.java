@@ -166,6 +166,8 @@ class PocketJourneyTest extends OutageJourney {
         assertThat(ines.page.locator("[data-story]")).hasCount(2);
         assertThat(ines.page.locator("[data-story]").nth(1)).containsText("Bram");
         assertThat(standing().stories()).isNotNull();
+        ines.go("/now");
+        assertThat(ines.page.locator(".stop-strip").first()).containsText("Two phones, two stories");
 
         // he looks at everything, with the server dark again
         away(bram);
