@@ -33,6 +33,7 @@ start_app() {
     arguments+=(--server.port="$port")
   fi
   [ -z "$others" ] || arguments+=(--juice.open-to-others=true)
+  [ -z "$sign_up" ] || arguments+=(--juice.sign-up=true)
   [ -z "$proxy" ] || arguments+=(--juice.behind-proxy="$proxy")
   JUICE_DB_PASSWORD=$db_password JUICE_DB_URL=jdbc:postgresql://127.0.0.1:$db_port/juice JUICE_FIRST_CODE=$first_code \
     nohup java "${java_options[@]}" -XX:SharedArchiveFile="$app/classes.jsa" -jar "$app/juice-swap.jar" "${arguments[@]}" >>"$data/app.log" 2>&1 </dev/null &

@@ -12,8 +12,7 @@ for (const [family, file] of [['next', 'next'], ['mono', 'mono']]) {
 }
 cpSync('node_modules/@alpinejs/morph/dist/cdn.min.js', `${out}/morph.js`);
 cpSync('node_modules/@alpinejs/csp/dist/cdn.min.js', `${out}/alpine.js`);
-cpSync('src/app.js', `${out}/app.js`);
-cpSync('src/without-server.js', `${out}/without-server.js`);
+for (const own of ['app.js', 'outbox.js', 'without-server.js']) cpSync(`src/${own}`, `${out}/${own}`);
 cpSync('node_modules/idb-keyval/dist/umd.js', `${out}/store.js`);
 mkdirSync(`${out}/pocket`, { recursive: true });
 cpSync('node_modules/intl-messageformat/intl-messageformat.iife.js', `${out}/pocket/sentences.js`);

@@ -3,11 +3,21 @@ document.addEventListener('alpine:init', () => {
   const typing = (target) => target.closest('input, textarea, select');
   const pages = { 1: '/now', 2: '/swap', 3: '/meter', 4: '/rotate', 5: '/house', 7: '/logbook' };
 
-  Alpine.data('keys', () => ({
-    init() { document.documentElement.dataset.keys = 'ready'; },
+  // Keys and live updates belong to the whole page. They are no components: these would have all of the page walked through
+  // before it takes its first touch.
+  const keys = {
+    begin() {
+      window.addEventListener('keydown', (event) => this.press(event));
+      document.addEventListener('click', (event) => {
+        if (event.target.closest('[data-show-keys]')) this.dialog().showModal();
+        if (event.target.closest('[data-hide-keys]')) this.dialog().close();
+      });
+      document.documentElement.dataset.keys = 'ready';
+    },
+    dialog() { return document.querySelector('dialog[data-keys]'); },
     press(event) {
       if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return;
-      const dialog = document.querySelector('dialog[data-keys]');
+      const dialog = this.dialog();
       if (pages[event.key]) {
         location.href = pages[event.key];
       } else if (event.key === ' ' || event.key === 'Enter') {
@@ -40,9 +50,7 @@ document.addEventListener('alpine:init', () => {
       const button = document.querySelector(selector);
       if (button) { event.preventDefault(); button.click(); }
     },
-    showKeys() { document.querySelector('dialog[data-keys]').showModal(); },
-    hideKeys() { document.querySelector('dialog[data-keys]').close(); },
-  }));
+  };
 
   // counts down to a time of the server's clock; at its end the page asks again, and rings if it may
   Alpine.data('timer', () => ({
@@ -135,7 +143,8 @@ document.addEventListener('alpine:init', () => {
 
   // somebody else has written to the log: take the page as the server draws it now, one answer at a time however fast
   // the log grows. What is confirmed without a connection is kept and sent as soon as there is one.
-  Alpine.data('live', () => ({
+  const live = {
+    root: null,
     source: null,
     busy: false,
     again: false,
@@ -148,7 +157,8 @@ document.addEventListener('alpine:init', () => {
     settling: new Map(),
     sentAt: 0,
     toldAt: Date.now(),
-    init() {
+    begin() {
+      this.root = document.querySelector('#frame');
       this.holdWhilePressed();
       this.source = new EventSource('/live');
       // what is told as the stream opens is on the page, which has just been drawn
@@ -161,13 +171,13 @@ document.addEventListener('alpine:init', () => {
       this.source.addEventListener('urgent', () => this.urgent());
       this.source.addEventListener('error', () => this.offline(true));
       this.source.addEventListener('open', () => { if (this.lost) { this.offline(false); this.deliver(); this.refresh(); this.urgent(); } });
-      this.$root.addEventListener('submit', (event) => this.submit(event));
+      this.root.addEventListener('submit', (event) => this.submit(event));
       // a button that settles lets a touch through to what is behind it
-      this.$root.addEventListener('pointerdown', (event) => {
+      this.root.addEventListener('pointerdown', (event) => {
         const under = ({ left, right, top, bottom }) => event.clientX >= left && event.clientX <= right && event.clientY >= top && event.clientY <= bottom;
         if ([...document.querySelectorAll('[data-settling]')].some((button) => under(button.getBoundingClientRect()))) this.tellChanged();
       });
-      this.$root.addEventListener('click', (event) => {
+      this.root.addEventListener('click', (event) => {
         const details = event.target.closest('summary')?.parentNode;
         if (details) details.dataset.touched = 'yes';
         // a link into something closed opens it, for as long as somebody wants
@@ -175,44 +185,28 @@ document.addEventListener('alpine:init', () => {
         const within = link && document.querySelector(link.getAttribute('href'))?.closest('details');
         if (within) { within.open = true; within.dataset.touched = 'yes'; }
       });
-      this.timeIsUp = () => this.refresh();
-      document.addEventListener('time-is-up', this.timeIsUp);
-      this.back = () => this.deliver();
-      window.addEventListener('online', this.back);
+      document.addEventListener('time-is-up', () => this.refresh());
+      window.addEventListener('online', () => this.deliver());
       // says that somebody still looks, and catches what was missed
-      this.asking = setInterval(() => this.urgent(), 60000);
+      setInterval(() => this.urgent(), 60000);
       this.showUrgent();
       this.sendShout();
-      this.looking = setInterval(() => { if (!document.hidden && document.querySelector('main.swap')) this.refresh(); }, 60000);
+      setInterval(() => { if (!document.hidden && document.querySelector('main.swap')) this.refresh(); }, 60000);
       // a monitor that has fallen silent sends nothing to be told by
-      this.listening = setInterval(() => this.feed(), 10000);
+      setInterval(() => this.feed(), 10000);
       this.deliver();
     },
-    destroy() {
-      this.source.close();
-      clearInterval(this.looking);
-      clearInterval(this.asking);
-      clearTimeout(this.reshout);
-      clearInterval(this.listening);
-      clearTimeout(this.retry);
-      this.release();
-      this.releasing.forEach((type) => window.removeEventListener(type, this.letGo));
-      document.removeEventListener('time-is-up', this.timeIsUp);
-      window.removeEventListener('online', this.back);
-    },
     // a button that was replaced between finger down and finger up would never hear of the press
-    releasing: ['pointerup', 'pointercancel', 'keyup', 'blur'],
     holdWhilePressed() {
       const hold = (event) => {
         if (this.pressed || !event.target.closest?.('button, a, summary, label, input')) return;
         this.pressed = {};
         this.pressed.over = new Promise((done) => { this.pressed.done = done; });
       };
-      this.$root.addEventListener('pointerdown', hold, true);
-      this.$root.addEventListener('keydown', (event) => { if (event.key === ' ' || event.key === 'Enter') hold(event); }, true);
+      this.root.addEventListener('pointerdown', hold, true);
+      this.root.addEventListener('keydown', (event) => { if (event.key === ' ' || event.key === 'Enter') hold(event); }, true);
       // the click itself comes after the release
-      this.letGo = () => setTimeout(() => this.release());
-      this.releasing.forEach((type) => window.addEventListener(type, this.letGo));
+      ['pointerup', 'pointercancel', 'keyup', 'blur'].forEach((type) => window.addEventListener(type, () => setTimeout(() => this.release())));
     },
     release() {
       this.pressed?.done();
@@ -342,17 +336,17 @@ document.addEventListener('alpine:init', () => {
       const still = document.querySelector('main').dataset.still;
       const typed = () => [...document.querySelectorAll('main form[method=post] input[type=text], main textarea')].some((field) => field.value !== field.defaultValue);
       const filling = () => document.activeElement && typing(document.activeElement) || document.querySelector('main .problem, main [aria-invalid=true]') || typed();
-      if (!still && filling()) this.$root.querySelector('[data-stale]')?.removeAttribute('hidden');
+      if (!still && filling()) this.root.querySelector('[data-stale]')?.removeAttribute('hidden');
       const from = location.pathname;
       const answer = await fetch(still || location.pathname + location.search, { headers: { Accept: 'text/html', 'Juice-By-Itself': 'yes' } });
       if (!answer.ok) return;
       const text = await answer.text();
       // what was sent meanwhile has led to another page
-      if (this.shouting || location.pathname !== from) return;
+      if (this.shouting || this.leaving || location.pathname !== from) return;
       if (this.pressed) {
         await this.pressed.over;
         // what came of the press is shown by its own answer
-        if (this.sending || this.leaving || sessionStorage.getItem('unsent')) return;
+        if (this.sending || this.leaving || outbox.waiting().length) return;
       }
       this.show(text, still || filling() ? '#frame > header' : '#frame', true);
     },
@@ -362,6 +356,9 @@ document.addEventListener('alpine:init', () => {
       const told = document.querySelector('#told');
       if (!byItself) this.toldAt = Date.now();
       else if (told?.children.length && Date.now() - this.toldAt < 20000) page.querySelector('#told')?.replaceWith(told.cloneNode(true));
+      // nor what was said of their presses, while any of them waits
+      const waits = document.querySelector('[data-unsent]');
+      if (waits && !waits.hidden && (outbox.waiting().length || byItself && Date.now() - this.toldAt < 20000)) page.querySelector('[data-unsent]')?.replaceWith(waits.cloneNode(true));
       const fresh = page.querySelector(part);
       const then = page.querySelector('main')?.dataset;
       const now = document.querySelector('main').dataset;
@@ -386,6 +383,7 @@ document.addEventListener('alpine:init', () => {
         const old = document.querySelector('template[data-shout=' + steps.dataset.shout + ']');
         if (old) old.replaceWith(document.importNode(steps, true)); else document.body.append(document.importNode(steps, true));
       });
+      document.dispatchEvent(new CustomEvent('drawn'));
       // a second tap of the finger that sent this is not meant for what stands there now; nor is one within the time that
       // it takes to see a change
       this.settle(stood, byItself ? 700 : Math.max(250, this.sentAt + 400 - Date.now()));
@@ -421,7 +419,9 @@ document.addEventListener('alpine:init', () => {
         event.preventDefault();
         return;
       }
-      const form = event.target.closest('form[data-send]');
+      // what an outage needs is kept where there is no connection; a browser would show its own error instead
+      const kept = 'form[data-send]' + (this.lost || navigator.onLine === false ? ', main form[method=post][action^="/swap/"], main form[method=post][action^="/now/"]' : '');
+      const form = event.target.closest(kept);
       if (event.submitter?.hasAttribute('data-settling')) {
         event.preventDefault();
         this.tellChanged();
@@ -435,54 +435,101 @@ document.addEventListener('alpine:init', () => {
         return;
       }
       event.preventDefault();
-      if (sessionStorage.getItem('unsent')) return;
+      // an outage does not begin by itself hours later: the phone goes on alone, where it can
+      if (form.matches('[action="/swap/start"]')) {
+        if (document.querySelector('[data-ready] [data-yes]:not([hidden])')) location.href = '/pocket';
+        else this.tell(['Not begun: there is no connection to the server.']);
+        return;
+      }
       const data = new FormData(form);
       if (event.submitter?.name) data.append(event.submitter.name, event.submitter.value);
-      const body = new URLSearchParams(data).toString();
-      sessionStorage.setItem('unsent', JSON.stringify({ to: form.getAttribute('action'), body, what: form.dataset.send }));
+      outbox.put(form.getAttribute('action'), new URLSearchParams(data), form.dataset.send || form.dataset.what || event.submitter?.getAttribute('aria-label') || event.submitter?.textContent.trim() || '');
       this.deliver();
     },
+    // everything that waits, one after the other; what the last one led to is shown, and of the others what came of them
     async deliver() {
-      const unsent = JSON.parse(sessionStorage.getItem('unsent') || 'null');
-      if (!unsent || this.sending) return;
+      if (this.sending) return;
       clearTimeout(this.retry);
       // what the server answers is shown once: a page that is asked for meanwhile would take it away
       if (this.busy) { this.retry = setTimeout(() => this.deliver(), 50); return; }
+      const came = [];
+      const several = outbox.waiting().length > 1;
       this.sending = true;
+      let entry = null;
       try {
-        const answer = await fetch(unsent.to, {
-          method: 'POST', body: unsent.body, signal: AbortSignal.timeout(10000),
-          headers: { 'Content-Type': 'application/x-www-form-urlencoded', Accept: 'text/html' },
-        });
-        if (answer.status >= 500) throw new Error('the server is not there yet');
-        const text = await answer.text();
-        const path = new URL(answer.url).pathname;
-        // from here on nothing is waited for: the next confirmation finds this one out of the way
-        sessionStorage.removeItem('unsent');
-        this.sending = false;
-        if (!answer.ok) {
-          this.tell('Not taken: “' + unsent.what + '”. Look at how things stand and say it again.');
-        } else if (!path.startsWith('/swap') && path !== '/now') {
-          location.href = path;
-        } else {
-          document.activeElement?.blur();
-          history.replaceState(null, '', path.startsWith('/swap') ? '/swap' : path);
-          this.show(text, '#frame');
-          scrollTo(0, 0);
+        while ((entry = outbox.next())) {
+          if (outbox.past(entry)) {
+            outbox.drop(entry.id);
+            came.push('Not taken: “' + entry.what + '”. The outage that it was said of is over.');
+            continue;
+          }
+          const answer = await this.send(entry);
+          if (answer === null) return;
+          if (several || !answer.ok) came.push(answer.said);
+          // what is wrong in a field is put right before anything else is sent
+          if (answer.wrong) break;
         }
+        if (came.length) this.tell(came);
+        // another page of this browser is sending one: it may be closed before it has
+        if (!entry && outbox.waiting().length) this.retry = setTimeout(() => this.deliver(), 2000);
       } catch (offline) {
-        this.tell('Not sent yet: “' + unsent.what + '”. It goes out as soon as the server answers.');
+        outbox.release(entry.id);
+        const left = outbox.waiting();
+        this.tell([...came, ...left.map((one) => 'Not sent yet: “' + one.what + '”.'),
+          left.length > 1 ? 'They go out in this order as soon as the server answers.' : 'It goes out as soon as the server answers.']);
         this.retry = setTimeout(() => this.deliver(), 2000);
+      } finally {
+        this.sending = false;
       }
-      this.sending = false;
       if (this.again) this.refresh();
     },
-    tellChanged() { this.tell('This page has just changed. Read it, then press again.'); },
-    tell(text) {
-      const notice = document.querySelector('[data-unsent]');
-      if (notice) { notice.textContent = text; notice.hidden = false; }
+    // null when the page is left for what came of it
+    async send(entry) {
+      const body = new URLSearchParams(entry.body);
+      const token = document.querySelector('input[name=_csrf]')?.value;
+      if (token) body.set('_csrf', token);
+      const answer = await fetch(entry.to, {
+        method: 'POST', body: body.toString(), signal: AbortSignal.timeout(10000),
+        headers: { 'Content-Type': 'application/x-www-form-urlencoded', Accept: 'text/html' },
+      });
+      if (answer.status >= 500) throw new Error('the server is not there yet');
+      const text = await answer.text();
+      const path = new URL(answer.url).pathname;
+      // who has to sign in again finds it afterwards
+      if (path.startsWith('/sign-in') || path.startsWith('/join')) { outbox.release(entry.id); location.href = path; return null; }
+      // from here on nothing is waited for: the next confirmation finds this one out of the way
+      outbox.drop(entry.id);
+      if (!answer.ok) return { ok: false, said: 'Not taken: “' + entry.what + '”. Look at how things stand and say it again.' };
+      const page = new DOMParser().parseFromString(text, 'text/html');
+      const main = page.querySelector('main');
+      const refused = page.querySelector('#told [role=alert]')?.textContent.trim();
+      const wrong = !!main?.querySelector('.problem, [aria-invalid=true]');
+      if (main?.dataset.aloneSince) outbox.goOn(main.dataset.seen, Number(main.dataset.aloneSince));
+      if (!path.startsWith('/swap') && path !== '/now') {
+        if (outbox.waiting().length === 0) { location.href = path; return null; }
+      } else {
+        document.activeElement?.blur();
+        history.replaceState(null, '', path.startsWith('/swap') ? '/swap' : path);
+        this.show(text, '#frame');
+        scrollTo(0, 0);
+      }
+      return { ok: true, wrong, said: refused ? '“' + entry.what + '”: ' + refused : (wrong ? 'Look again: “' : 'Sent: “') + entry.what + '”.' };
     },
-  }));
+    tellChanged() { this.tell(['This page has just changed. Read it, then press again.']); },
+    tell(lines) {
+      const notice = document.querySelector('[data-unsent]');
+      if (!notice) return;
+      this.toldAt = Date.now();
+      notice.replaceChildren(...lines.map((line) => Object.assign(document.createElement('p'), { textContent: line })));
+      notice.hidden = false;
+    },
+  };
+
+  // with everything that is a component in place
+  document.addEventListener('alpine:initialized', () => {
+    keys.begin();
+    if (document.querySelector('#frame')?.dataset.who) live.begin();
+  });
 
   // asks the server what a form would mean while it is being filled in, and shows its answer in place; until it comes,
   // and when it doesn't, the old answer is marked as old
@@ -834,13 +881,15 @@ window.addEventListener('load', () => {
   const line = document.querySelector('[data-ready]');
   const store = window.idbKeyval;
   if (!line || !store) return;
+  let last = null;
   const say = (kept) => {
+    last = kept;
     // a page that was drawn anew has a new line
     const now = document.querySelector('[data-ready]') || line;
     now.querySelector('[data-yes]').hidden = !kept;
     now.querySelector('[data-no]').hidden = !!kept;
     now.querySelector('[data-http]').hidden = !kept || window.isSecureContext;
-    if (kept) now.querySelector('[data-as-of]').textContent = new Date(kept.local).toLocaleString([], { weekday: 'short', hour: '2-digit', minute: '2-digit' });
+    if (kept) now.querySelector('[data-as-of]').textContent = kept.asOf || new Date(kept.local).toLocaleString();
   };
   async function prepare() {
     const answer = await fetch('/pocket/snapshot', { headers: { Accept: 'application/json' } });
@@ -863,6 +912,7 @@ window.addEventListener('load', () => {
     document.documentElement.dataset.pocket = 'ready';
   }
   store.get('pocket').then(say);
+  document.addEventListener('drawn', () => { if (last) say(last); });
   // a page that is gone again at once prepares nothing, and one look in a minute is enough
   const lately = Date.now() - Number(sessionStorage.getItem('pocket-at') || 0) < 60000;
   if (!lately) setTimeout(() => prepare().catch(() => store.get('pocket').then(say)), 1500);

@@ -42,7 +42,8 @@
 
   document.addEventListener('alpine:init', () => Alpine.data('pocket', () => ({
     state: 'loading', view: { phase: '' }, kept: null, own: [], online: false, busy: false, unsent: 0,
-    refused: '', trouble: '', early: false, earlyAsks: '', fields: [], readFields: [], asked: null, moves: [], toldApart: false,
+    refused: '', broken: '', early: false, earlyAsks: '', fields: [], readFields: [], asked: null, moves: [], toldApart: false,
+    trouble: {}, electric: false, opened: {},
     signInFirst: false, voice: false, clock: '', asOf: '', left: '', passed: 0, wait: null,
     doneWord: '', reachedTitle: '', onWord: '', offWord: '', tries: 0,
 
@@ -61,7 +62,7 @@
         await startCore();
         await this.reopen();
       } catch (broken) {
-        this.trouble = texts().broken;
+        this.broken = texts().broken;
         document.documentElement.dataset.failed = String(broken);
       }
       this.send();
@@ -74,9 +75,9 @@
       await this.draw();
       this.state = 'open';
     },
-    async draw() {
+    async draw(shown) {
       const before = this.view.step?.title;
-      const view = await call('view', this.now());
+      const view = shown || await call('view', this.now());
       this.view = view;
       this.fields = view.step?.fields || [];
       this.readFields = view.fields || [];
@@ -85,7 +86,8 @@
       this.doneWord = view.step?.done || '';
       this.reachedTitle = view.onUtility ? texts().home : view.fed ? texts().reached : texts().safe;
       this.unsent = this.own.length;
-      this.asOf = new Date(this.kept.local).toLocaleString([], { weekday: 'short', hour: '2-digit', minute: '2-digit' });
+      // what was kept by an earlier version says it in the phone's own way
+      this.asOf = this.kept.asOf || new Date(this.kept.local).toLocaleString();
       this.mark();
       this.tick();
       if (view.step && view.step.title !== before) {
@@ -126,6 +128,9 @@
       this.ticking = setTimeout(() => this.tick(), 1000 - (now % 1000));
     },
 
+    // what is folded away is drawn once it is opened, and not with each step
+    toggled(event) { this.opened[event.target.dataset.do] = event.target.open; },
+
     // ---- what is done
     async act(what, more) {
       this.refused = '';
@@ -135,11 +140,11 @@
         try {
           await store.set(OWN, JSON.parse(JSON.stringify(this.own)));
         } catch (full) {
-          this.trouble = texts().storage;
+          this.broken = texts().storage;
         }
         this.asked = null;
         this.tries = 0;
-        await this.draw();
+        await this.draw(came.view);
         this.send();
       } else if (came.refused) {
         this.early = came.early;
@@ -167,6 +172,18 @@
     },
     async ask(circuit) { this.asked = await call('asked', circuit, this.now()); },
     forget() { this.asked = null; },
+    async look(symptom, found) { this.trouble = await call('trouble', JSON.stringify({ symptom, found, start: this.electric ? 'electric' : 'pull' }), this.now()); },
+    noTrouble() { this.trouble = {}; },
+    async thatWasIt() {
+      await this.act('cause-found', { symptom: this.trouble.symptom, cause: this.trouble.cause });
+      this.noTrouble();
+    },
+    choose(event) { return this.act('choose', { pickUp: new FormData(event.target).getAll('pickUp') }); },
+    toggleTheme() {
+      const theme = document.documentElement.className === 'day' ? 'night' : 'day';
+      localStorage.setItem('pocket-theme', theme);
+      document.documentElement.className = theme;
+    },
     switchOn(circuit) { return this.act('done', { action: 'pick-up', circuit, fields: {} }); },
     switchOff(circuit) { return this.act('open', { circuit }); },
     move() { return this.act('move', { off: this.view.living.move.off.map((one) => one.id), on: this.view.living.move.on.map((one) => one.id) }); },

@@ -3,17 +3,21 @@ package juiceswap.pocket;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.StateFields;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Circuit;
 import juiceswap.core.measure.Quantity;
 import juiceswap.core.outage.Answer;
 import juiceswap.core.outage.Confirming;
@@ -24,6 +28,8 @@ import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.StallCause;
 import juiceswap.core.outage.Standing;
+import juiceswap.core.trouble.Check;
+import juiceswap.core.trouble.Symptom;
 import juiceswap.core.words.ReadingForm;
 import juiceswap.core.words.Wording;
 import juiceswap.exchange.Tree;
@@ -93,6 +99,8 @@ final class Acts {
             case "utility-lost" -> Came.taken(List.of(new Event.UtilityLost()));
             case "stalled" ->
                 Came.taken(List.of(new Event.Stalled(Worded.of(StallCause.class, command.text("cause", "")))));
+            case "choose" -> choose(standing, command);
+            case "cause-found" -> causeFound(command);
             case "end" -> end(standing);
             default -> throw new InvalidInput("/do", "invalid.unknown");
         };
@@ -166,6 +174,26 @@ final class Acts {
 
     private Came chosen(Standing so, Goal goal) {
         return Came.taken(List.of(new Event.Chosen(goal, so.changeover().options())));
+    }
+
+    /** Other circuits than the household's own; those that there are not, or that are locked off, are left out. */
+    private Came choose(Standing so, Tree command) {
+        Set<String> known = new HashSet<>();
+        for (Circuit circuit : carried.household().setup().circuits()) {
+            if (!circuit.lockedOff()) {
+                known.add(circuit.id());
+            }
+        }
+        List<String> wanted = new ArrayList<>(command.texts("pickUp"));
+        wanted.retainAll(known);
+        Options options = so.changeover().options().picking(wanted);
+        return Came.taken(List.of(new Event.Chosen(Goal.ON_GENERATOR, options)));
+    }
+
+    private static Came causeFound(Tree command) {
+        return Came.taken(List.of(new Event.CauseFound(
+                Worded.of(Symptom.class, command.text("symptom", "")),
+                Worded.of(Check.class, command.text("cause", "")))));
     }
 
     private static String circuit(Tree command) {

@@ -3,8 +3,10 @@ package juiceswap.pocket;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import juiceswap.core.Worded;
 import juiceswap.core.changeover.Lookout;
@@ -13,6 +15,7 @@ import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.rotation.RotationPlan;
+import juiceswap.core.trouble.Check;
 import juiceswap.exchange.EventJson;
 import juiceswap.exchange.HouseholdJson;
 import juiceswap.exchange.RotationJson;
@@ -28,6 +31,8 @@ import org.jspecify.annotations.Nullable;
  * @param base the log of the outage that was going on, empty without one
  * @param plan by which the house lived, or null
  * @param aside points of checks that this household has put aside
+ * @param bondProof how it is known that there is one neutral bond, in words
+ * @param causesBefore how often each cause of a trouble was found here
  * @param zone of the phone's clock
  */
 record Carried(
@@ -38,6 +43,8 @@ record Carried(
         List<Entry> base,
         @Nullable RotationPlan plan,
         Set<Lookout> aside,
+        String bondProof,
+        Map<Check, Integer> causesBefore,
         ZoneOffset zone) {
 
     /** Reads a snapshot; throws {@link juiceswap.core.InvalidInput} when it can't be read. */
@@ -59,7 +66,17 @@ record Carried(
                 entries(outage.path("log"), household),
                 plan.isObject() ? plan(plan, household) : null,
                 aside,
+                snapshot.text("bondProof", ""),
+                causes(snapshot.path("causes")),
                 zone);
+    }
+
+    private static Map<Check, Integer> causes(Tree counted) {
+        Map<Check, Integer> causes = new EnumMap<>(Check.class);
+        counted.properties()
+                .forEach((word, times) ->
+                        Worded.find(Check.class, word).ifPresent(check -> causes.put(check, (int) times.asDouble())));
+        return causes;
     }
 
     private static RotationPlan plan(Tree stored, Household household) {

@@ -83,6 +83,12 @@ public final class Pocket {
         return answered(() -> opened().act(Tree.parse(command), moment(now)));
     }
 
+    /** The next check of a trouble. */
+    @JSExport
+    public static String trouble(String asked, double now) {
+        return answered(() -> opened().trouble(Tree.parse(asked), moment(now)));
+    }
+
     /** A quick new plan. */
     @JSExport
     public static String plan(double now) {

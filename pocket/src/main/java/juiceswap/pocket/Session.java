@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.Worded;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.EventKind;
@@ -16,6 +17,8 @@ import juiceswap.core.rotation.Beside;
 import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.Wanted;
+import juiceswap.core.trouble.Findings;
+import juiceswap.core.trouble.Symptom;
 import juiceswap.core.words.Sentences;
 import juiceswap.core.words.Wording;
 import juiceswap.exchange.Tree;
@@ -69,9 +72,20 @@ public final class Session {
         return new View(carried, words, log, so, now).asked(circuit);
     }
 
+    /** The next check of a trouble: {@code symptom}, how the engine is started, and what was found so far. */
+    public Map<String, @Nullable Object> trouble(Tree asked, Instant now) {
+        Standing so = InvalidInput.present(standing, "", "invalid.missing");
+        return new View(carried, words, log, so, now)
+                .trouble(
+                        Worded.of(Symptom.class, asked.text("symptom", "")),
+                        asked.text("start", "").equals("electric"),
+                        Findings.read(asked.text("found", "")));
+    }
+
     /**
-     * What comes of something that was done: {@code entries} to keep, which count from now on; or {@code refused} with why
-     * not, {@code early} when it may be said again, {@code fields} when something typed can't be read.
+     * What comes of something that was done: {@code entries} to keep, which count from now on, with the {@code view} that they
+     * lead to; or {@code refused} with why not, {@code early} when it may be said again, {@code fields} when something typed
+     * can't be read.
      */
     public Map<String, @Nullable Object> act(Tree command, Instant now) {
         Acts.Came came = new Acts(carried, words, log, standing, now).act(command);
@@ -82,6 +96,9 @@ public final class Session {
         return object(
                 "entries",
                 entries,
+                // what came of it, so that the page need not ask again
+                "view",
+                entries.isEmpty() ? null : view(now),
                 "refused",
                 came.refused(),
                 "early",

@@ -32,6 +32,13 @@ import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.Timers.Wait;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Refuelling;
+import juiceswap.core.trouble.Check;
+import juiceswap.core.trouble.Diagnosis;
+import juiceswap.core.trouble.Diagnosis.Outcome;
+import juiceswap.core.trouble.EngineKind;
+import juiceswap.core.trouble.Findings;
+import juiceswap.core.trouble.Symptom;
+import juiceswap.core.words.LookoutText;
 import juiceswap.core.words.Parts;
 import juiceswap.core.words.ReadingForm;
 import juiceswap.core.words.Wording;
@@ -78,6 +85,7 @@ final class View {
         view.put("parts", parts());
         view.put("fed", fed);
         view.put("circuits", circuits());
+        view.put("chosen", List.copyOf(changeover.wanted()));
         view.put("living", fed ? living() : null);
         view.put(
                 "fields",
@@ -103,6 +111,7 @@ final class View {
                 choices(
                         "stallcause.",
                         Arrays.stream(StallCause.values()).map(StallCause::word).toList()));
+        view.put("symptoms", symptoms());
         view.put("log", lines());
         return view;
     }
@@ -121,6 +130,60 @@ final class View {
             return "refused";
         }
         return plan.steps().isEmpty() ? "reached" : "step";
+    }
+
+    private List<Map<String, @Nullable Object>> symptoms() {
+        return carried.household().setup().source().engine() == null
+                ? List.of()
+                : choices(
+                        "trouble.symptom.",
+                        Arrays.stream(Symptom.values()).map(Symptom::word).toList());
+    }
+
+    /** What to look at next for that symptom, or what was found, after what was looked at already. */
+    Map<String, @Nullable Object> trouble(Symptom symptom, boolean electricStart, Findings looked) {
+        boolean cold = !standing.engineWasStarted();
+        EngineKind engine =
+                EngineKind.usual(carried.household().setup().source().engine(), electricStart, cold);
+        Findings found = looked.of(symptom, engine);
+        Diagnosis diagnosis = Diagnosis.of(symptom, engine, found.looked(), carried.causesBefore());
+        Check next = diagnosis.next();
+        return object(
+                "symptom",
+                symptom.word(),
+                "title",
+                words.say("trouble.symptom." + symptom.word()),
+                "check",
+                next == null ? null : words.say("trouble.check." + next.word()),
+                "how",
+                next == null ? null : words.say("trouble.how." + next.word()),
+                "engineOff",
+                next != null && next.engineOff(),
+                "onward",
+                next == null ? List.of() : onward(next, found),
+                "cause",
+                diagnosis.fix(),
+                "found",
+                diagnosis.fix() == null ? null : words.say("trouble.cause." + diagnosis.fix()),
+                "fix",
+                diagnosis.fix() == null ? null : words.say("trouble.fix." + diagnosis.fix()),
+                "giveUp",
+                diagnosis.giveUp() == null ? null : words.say("trouble.give-up." + diagnosis.giveUp()),
+                "back",
+                found.withoutLast().written(),
+                "looked",
+                found.looked().size());
+    }
+
+    private List<Map<String, @Nullable Object>> onward(Check next, Findings found) {
+        List<Map<String, @Nullable Object>> onward = new ArrayList<>();
+        for (Outcome outcome : Outcome.values()) {
+            onward.add(object(
+                    "outcome", outcome.word(),
+                    "label", words.say("trouble.outcome." + outcome.word()),
+                    "found", found.with(next, outcome).written()));
+        }
+        return onward;
     }
 
     private List<Map<String, @Nullable Object>> choices(String beginning, List<String> all) {
@@ -193,7 +256,7 @@ final class View {
         step.put(
                 "lookFor",
                 carried.household().lookouts(action, carried.aside()).stream()
-                        .map(point -> words.say("lookout." + point.word(), "figure", ""))
+                        .map(new LookoutText(words, carried.household(), carried.bondProof())::of)
                         .toList());
         step.put("walk", action == Action.WALK_ROUND ? walk() : List.of());
         step.put(

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -22,10 +23,16 @@ class KeptAssetsTest {
                         "app.css", "alpine.js", "morph.js", "fonts/atkinson-hyperlegible-next-latin-wght-normal.woff2");
         // the core in the phone is compiled, never kept, nor what is made small of it
         built.keySet().removeIf(name -> name.startsWith("pocket/core.") || name.endsWith(".br"));
-        assertThat(built.remove("without-server.js"))
-                .isEqualTo(Files.readString(Path.of("frontend/src/without-server.js"), ISO_8859_1));
-        // the application's script is not built, and taken from where it stands
-        assertThat(built.remove("app.js")).isEqualTo(Files.readString(Path.of("frontend/src/app.js"), ISO_8859_1));
+        // the application's own scripts are not built, and taken from where they stand
+        for (String own : List.of("app.js", "outbox.js", "without-server.js")) {
+            assertThat(built.remove(own))
+                    .isEqualTo(Files.readString(Path.of("frontend/src").resolve(own), ISO_8859_1));
+        }
+        // and each is taken along where nothing is built, too
+        String profile = Files.readString(Path.of("pom.xml"));
+        for (String own : List.of("app.js", "outbox.js", "without-server.js")) {
+            assertThat(profile).contains("<include>" + own + "</include>");
+        }
         assertThat(kept)
                 .as("run npm run keep in web/frontend and commit what changes")
                 .isEqualTo(built);

@@ -36,6 +36,11 @@ public record Options(
         return new Options(stopFirst, bigOnesOff, keepOn, pickUp, noSensitive, place);
     }
 
+    /** The same wishes with other circuits to pick up; a place where somebody stood is not one of them. */
+    public Options picking(List<String> circuits) {
+        return new Options(stopFirst, bigOnesOff, keepOn, circuits, noSensitive, null);
+    }
+
     /** The same wishes where nothing has to be unplugged, or where it has. */
     public Options withoutSensitive(boolean none) {
         return new Options(stopFirst, bigOnesOff, keepOn, pickUp, none, at);

@@ -2,7 +2,10 @@ package juiceswap.core.house;
 
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.function.Predicate;
 import juiceswap.core.Worded;
 import juiceswap.core.house.TransferDevice.Kind;
@@ -50,6 +53,19 @@ public enum DeviceProof implements Worded {
     /** One of the tests that must have passed before the parting counts as proven; that it belongs to the panel is looked at. */
     public boolean provesParting() {
         return ofParting() && this != PLATE_LISTED;
+    }
+
+    /**
+     * Since when the parting of such a device counts as tested: the day of the oldest of its tests, once all have passed.
+     *
+     * @param passed days on which tests passed last
+     */
+    public static Optional<LocalDate> partingTested(Kind kind, Map<DeviceProof, LocalDate> passed) {
+        List<DeviceProof> needed =
+                of(kind).stream().filter(DeviceProof::provesParting).toList();
+        return passed.keySet().containsAll(needed)
+                ? needed.stream().map(passed::get).min(Comparator.naturalOrder())
+                : Optional.empty();
     }
 
     /** The tests of a kind of device, in the order to make them. */

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -19,7 +20,9 @@ import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.Problems;
 import juiceswap.core.capacity.CordPlan;
+import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.changeover.Action;
+import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Lookout;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.house.Choice;
@@ -266,6 +269,12 @@ public final class Household {
         return cords().stream().filter(cord -> !judged(cord).ok()).toList();
     }
 
+    /** Watts that what is wanted in an outage draws on average, each thing for the share of time that it runs. */
+    public double averageWattsWanted() {
+        Set<String> wanted = Set.copyOf(new Changeover(setup(), outage()).wanted());
+        return DutyWatts.of(setup().circuits(wanted));
+    }
+
     /** Needs that are met without electricity. */
     public List<WithoutPower> withoutPower() {
         return living.withoutPower();
@@ -311,6 +320,17 @@ public final class Household {
             }
         }
         return new Wanted(all, any.wishes(), any.sleep());
+    }
+
+    /** What the circuits that may be used keep, as far as their names say. */
+    public Set<Keeping> guessedKeepings() {
+        Set<Keeping> kept = EnumSet.noneOf(Keeping.class);
+        for (HomeCircuit one : circuits) {
+            if (!one.circuit().lockedOff()) {
+                Keeping.guessed(one.circuit().label()).ifPresent(kept::add);
+            }
+        }
+        return kept;
     }
 
     /** What is kept by the names of the circuits; what else must run is on. */

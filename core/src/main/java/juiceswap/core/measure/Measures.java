@@ -77,9 +77,7 @@ public record Measures(UnitSystem units, ClockFace clock) {
 
     /** Without needless zeros. */
     private static String plain(double amount, int decimals) {
-        String text = String.format(Locale.ENGLISH, "%." + decimals + "f", amount);
-        String shorter = text.contains(".") ? text.replaceAll("\\.?0+$", "") : text;
-        return shorter.equals("-0") ? "0" : shorter;
+        return Numbers.plain(amount, decimals);
     }
 
     /** The unit's sign, which stands behind a number or beside a field. */
@@ -230,7 +228,7 @@ public record Measures(UnitSystem units, ClockFace clock) {
             return whole / MINUTES_A_DAY + " days";
         }
         long rest = whole % MINUTES_AN_HOUR;
-        return whole / MINUTES_AN_HOUR + " h" + (rest == 0 ? "" : String.format(Locale.ENGLISH, " %02d", rest));
+        return whole / MINUTES_AN_HOUR + " h" + (rest == 0 ? "" : (rest < 10 ? " 0" : " ") + rest);
     }
 
     /** Whole days from one day to another, 0 when it is not earlier. */

@@ -26,6 +26,31 @@ public final class Numbers {
         return text.strip().replaceAll("(?<=[0-9])[ \u00a0](?=[0-9]{3}(?![0-9]))", "");
     }
 
+    /**
+     * A number with at most so many decimals, without needless zeros. The library’s formatter would do the same, and makes
+     * what a phone fetches 17 kB heavier.
+     *
+     * @param decimals 0 to 6
+     */
+    static String plain(double number, int decimals) {
+        long unit = 1;
+        for (int i = 0; i < decimals; i++) {
+            unit *= 10;
+        }
+        long scaled = Math.round(Math.abs(number) * unit);
+        long whole = scaled / unit;
+        StringBuilder text = new StringBuilder(number < 0 && scaled > 0 ? "-" : "").append(whole);
+        long rest = scaled % unit;
+        if (rest > 0) {
+            text.append('.');
+            for (long digit = unit / 10; rest > 0; digit /= 10) {
+                text.append(rest / digit);
+                rest %= digit;
+            }
+        }
+        return text.toString();
+    }
+
     private static OptionalDouble decimal(String text) {
         String plain = text.replace(',', '.');
         return plain.matches("-?[0-9]{1,15}(\\.[0-9]{0,15})?|-?\\.[0-9]{1,15}")

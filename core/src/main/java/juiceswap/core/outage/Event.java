@@ -10,6 +10,8 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.supply.Bond;
+import juiceswap.core.trouble.Check;
+import juiceswap.core.trouble.Symptom;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -187,6 +189,14 @@ public sealed interface Event {
         @Override
         public EventKind<AllClear> kind() {
             return EventKind.ALL_CLEAR;
+        }
+    }
+
+    /** What was behind a trouble of the engine or the supply, as somebody found it. */
+    record CauseFound(Symptom symptom, Check cause) implements Event {
+        @Override
+        public EventKind<CauseFound> kind() {
+            return EventKind.CAUSE_FOUND;
         }
     }
 

@@ -25,6 +25,8 @@ import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageCause;
 import juiceswap.core.supply.Bond;
+import juiceswap.core.trouble.Check;
+import juiceswap.core.trouble.Symptom;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -245,6 +247,23 @@ public final class EventKind<E extends Event> {
             // that it was written is what it says
             (fold, event, entry) -> {});
 
+    static final EventKind<Event.CauseFound> CAUSE_FOUND = new EventKind<>(
+            "cause-found",
+            Event.CauseFound.class,
+            Moves.NOTHING,
+            event -> fields(
+                    "symptom", event.symptom().word(), "cause", event.cause().word()),
+            (stored, setup) -> new Event.CauseFound(
+                    stored.require(Symptom.class, "symptom"), stored.require(Check.class, "cause")),
+            event -> Phrase.of(
+                    "event.cause-found",
+                    "symptom",
+                    Phrase.of("trouble.symptom." + event.symptom().word()),
+                    "cause",
+                    Phrase.of("trouble.cause." + event.cause().word())),
+            // it changes nothing of how the house stands; the next search for a cause asks the log for it
+            (fold, event, entry) -> {});
+
     static final EventKind<Event.AllClear> ALL_CLEAR = new EventKind<>(
             "all-clear",
             Event.AllClear.class,
@@ -384,6 +403,7 @@ public final class EventKind<E extends Event> {
             UTILITY_TESTED,
             TOOK_ROOM,
             ALL_RIGHT,
+            CAUSE_FOUND,
             REFUSED_READING,
             READ,
             CORRECTED,

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import juiceswap.core.changeover.Action;
@@ -232,6 +233,17 @@ public record Standing(
                 && plan().steps().isEmpty();
     }
 
+    /**
+     * Whether a plan that was begun from an earlier standing may be put in force now: nothing was stopped, no breaker was
+     * switched and no other plan was taken meanwhile. Else somebody may stand at the panel in the middle of a move, and the
+     * plan from before it would turn the move around under their hands.
+     */
+    public boolean standsAs(Standing earlier) {
+        return stop() == null
+                && Objects.equals(living().plan(), earlier.living().plan())
+                && state().picked().equals(earlier.state().picked());
+    }
+
     /** Nothing was switched, plugged or started yet: what was begun can be ended at once. */
     public boolean untouched() {
         return lived().stream()
@@ -241,6 +253,13 @@ public record Standing(
                         || event instanceof Event.Corrected
                         || event instanceof Event.TakenOver
                         || event instanceof Event.Stalled);
+    }
+
+    /** The engine was started in this outage: to the touch, and to its choke, it counts as warm. */
+    public boolean engineWasStarted() {
+        return lived().stream()
+                .map(Entry::event)
+                .anyMatch(event -> event instanceof Event.Done done && done.action() == Action.START_ENGINE);
     }
 
     /** It may end here: the house is back on the utility, or made safe, or nothing was touched. */

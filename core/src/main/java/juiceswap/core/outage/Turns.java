@@ -109,6 +109,20 @@ public final class Turns {
                                 || action.onlyLooks()));
     }
 
+    /**
+     * The sequence after which nobody but this person has switched, moved or decided anything: what they press on a page of
+     * theirs that is no older than that still means what it meant, whatever they have done themselves since.
+     */
+    public static int aloneSince(List<Entry> log, String who) {
+        for (int i = log.size() - 1; i >= 0; i--) {
+            Entry entry = log.get(i);
+            if (EventKind.moves(entry.event()) && !entry.who().equals(who)) {
+                return entry.sequence();
+            }
+        }
+        return 1;
+    }
+
     private void handOut(List<Person> people) {
         List<Person> idle = new ArrayList<>(people);
         Set<Place> busy = EnumSet.noneOf(Place.class);

@@ -39,4 +39,14 @@ final class AlwaysDemand extends Demand {
         double[][][] lost = {{{0}, {0}}, {{minutes}, {0}}};
         return new Track(0, next, lost, new double[] {0}, counts);
     }
+
+    @Override
+    Course course() {
+        return new Counting(this, horizon.slotMinutes()) {
+            @Override
+            boolean misses(int slot, boolean on) {
+                return inside[slot] && !engineOff[slot] && !on;
+            }
+        };
+    }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.IntStream;
 import juiceswap.core.house.Need;
 import org.jspecify.annotations.Nullable;
 
@@ -36,6 +37,9 @@ final class Compiled {
 
     /** By boundary: a walk there wakes somebody. */
     final boolean[] night;
+
+    /** Boundaries at which a walk wakes somebody. */
+    final int[] nights;
 
     /** By boundary: nobody is there to walk. */
     final boolean[] nobody;
@@ -80,6 +84,9 @@ final class Compiled {
             night[slot] = slot > 0 && horizon.night(slot);
             nobody[slot] = horizon.nobodyThere(slot);
         }
+        nights = IntStream.range(0, slots)
+                .filter(slot -> night[slot] && !free[slot])
+                .toArray();
     }
 
     private long bits(Set<String> ids) {
@@ -114,7 +121,7 @@ final class Compiled {
             long flipped = on[slot] ^ before(on, slot);
             if (flipped != 0 && !free[slot]) {
                 cost += visit(slot, nights) + FLIP * Long.bitCount(flipped);
-                nights += night[slot] ? 1 : 0;
+                nights += night[slot] && !nobody[slot] ? 1 : 0;
             }
         }
         return cost;
@@ -125,6 +132,19 @@ final class Compiled {
         double cost = 0;
         for (Demand demand : demands.get(circuit)) {
             cost += demand.cost(on);
+        }
+        return cost;
+    }
+
+    /** What a plan costs by its on-sets. */
+    double score(long[] on) {
+        boolean[] pattern = new boolean[slots];
+        double cost = walks(on);
+        for (int circuit = 0; circuit < sets.count(); circuit++) {
+            for (int slot = 0; slot < slots; slot++) {
+                pattern[slot] = (on[slot] >>> circuit & 1) != 0;
+            }
+            cost += lost(circuit, pattern);
         }
         return cost;
     }

@@ -116,6 +116,9 @@ abstract sealed class Demand permits ReserveDemand, AlwaysDemand, SessionDemand,
 
     abstract Track track();
 
+    /** The need along the on-slots of a plan, for the search; nothing is kept in it yet. */
+    abstract Course course();
+
     /** The runs of on-slots, clipped to the window. */
     final List<Run> runs(boolean[] on) {
         List<Run> runs = new ArrayList<>();

@@ -1,18 +1,40 @@
 package juiceswap.core.rotation;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
-/** A plan in the making: what is on in each slot, what that costs, and how to take a circuit out and put it back in. */
+/**
+ * A plan in the making: what is on in each slot, what that costs, and how to take a circuit out and put it back in. What is
+ * changed is judged first ({@link #judge}) and then kept or taken back; a small change is judged by little more than what it
+ * changes.
+ */
 final class Draft {
     private final Compiled problem;
     private final BestPattern patterns;
+    private final Allowed allowed;
 
     /** By slot. */
     final long[] sets;
 
-    /** By circuit: what its needs lose. */
+    /** The same as it was kept last. */
+    private final long[] kept;
+
+    /** By slot: the next boundary at which anything changes in what is kept. */
+    private final int[] until;
+
+    /** By circuit: the courses of its needs, and what they lose. */
+    private final Course[][] courses;
+
     private final double[] lost;
+    private double lostInAll;
+    private final Walks walks = new Walks();
+    private final Walks walksThen = new Walks();
+
+    /** The slots that may differ from what is kept: from, and up to. */
+    private int from;
+
+    private int to;
 
     /** Circuits that are on only for others. */
     private final long helpers;
@@ -20,73 +42,216 @@ final class Draft {
     private final boolean[] may;
     private final boolean[] must;
     private final boolean[] found;
-    private final boolean[] pattern;
+    private final boolean[] seam;
     private final double[] change;
     private final double[] price;
+    private long work;
+
+    /** What visits and flips cost, by kind. */
+    private final class Walks {
+        private double days;
+        private int nights;
+
+        void takeFrom(Walks other) {
+            days = other.days;
+            nights = other.nights;
+        }
+
+        void add(long[] on, int boundary, int sign) {
+            long flipped = on[boundary] ^ problem.before(on, boundary);
+            if (flipped != 0 && !problem.free[boundary]) {
+                boolean wakes = problem.night[boundary] && !problem.nobody[boundary];
+                days += sign * (Compiled.FLIP * Long.bitCount(flipped) + (wakes ? 0 : problem.visit(boundary, 0)));
+                nights += wakes ? sign : 0;
+            }
+        }
+
+        double cost() {
+            return days
+                    + Compiled.FIRST_NIGHT_VISIT * nights
+                    + Compiled.EACH_FURTHER_NIGHT_VISIT * nights * (nights - 1) / 2;
+        }
+    }
 
     Draft(Compiled problem, BestPattern patterns) {
         this.problem = problem;
         this.patterns = patterns;
+        int count = problem.sets.count();
+        allowed = new Allowed(problem.sets);
         sets = new long[problem.slots];
-        lost = new double[problem.sets.count()];
+        kept = new long[problem.slots];
+        until = new int[problem.slots];
+        lost = new double[count];
+        courses = new Course[count][];
         long without = 0;
-        for (int circuit = 0; circuit < problem.sets.count(); circuit++) {
+        for (int circuit = 0; circuit < count; circuit++) {
+            courses[circuit] =
+                    problem.demands.get(circuit).stream().map(Demand::course).toArray(Course[]::new);
             without |= problem.hasNeed(circuit) ? 0 : 1L << circuit;
         }
         helpers = without;
         may = new boolean[problem.slots];
         must = new boolean[problem.slots];
         found = new boolean[problem.slots];
-        pattern = new boolean[problem.slots];
+        seam = new boolean[problem.slots];
         change = new double[problem.slots];
         price = new double[problem.slots];
-        account(-1L);
+        keepAll();
     }
 
+    /** What was kept last costs. */
     double score() {
-        return lost() + problem.walks(sets);
+        return lostInAll + walks.cost();
     }
 
-    private double lost() {
-        double sum = 0;
-        for (double one : lost) {
-            sum += one;
-        }
-        return sum;
-    }
-
+    /** What the needs of a circuit lose by what was kept last. */
     double lost(int circuit) {
         return lost[circuit];
     }
 
-    void copyFrom(Draft other) {
-        System.arraycopy(other.sets, 0, sets, 0, sets.length);
-        System.arraycopy(other.lost, 0, lost, 0, lost.length);
+    /** Elementary steps taken so far. */
+    long work() {
+        return work + patterns.work();
     }
 
-    /** Takes on-sets over, as far as they are allowed. */
+    // ---- judging, keeping, taking back
+
+    private void set(int slot, long set) {
+        if (sets[slot] != set) {
+            sets[slot] = set;
+            from = Math.min(from, slot);
+            to = Math.max(to, slot + 1);
+        }
+    }
+
+    /** Whether anything differs from what is kept. */
+    boolean changed() {
+        return from < to;
+    }
+
+    /** What it would cost as it is now. */
+    double judge() {
+        if (!changed()) {
+            return score();
+        }
+        double sum = lostInAll;
+        for (long rest = touched(); rest != 0; rest &= rest - 1) {
+            int circuit = Long.numberOfTrailingZeros(rest);
+            sum -= lost[circuit];
+            for (Course course : courses[circuit]) {
+                sum += course.cost(sets, from, to, until);
+            }
+            work += 40 + to - from;
+        }
+        walksThen.takeFrom(walks);
+        int last = Math.min(to, problem.slots - 1);
+        for (int boundary = from; boundary <= last; boundary++) {
+            walksThen.add(kept, boundary, -1);
+            walksThen.add(sets, boundary, 1);
+        }
+        work += 40 + 4L * (to - from);
+        return sum + walksThen.cost();
+    }
+
+    private long touched() {
+        long touched = 0;
+        for (int slot = from; slot < to; slot++) {
+            touched |= sets[slot] ^ kept[slot];
+        }
+        return touched;
+    }
+
+    /** Keeps what was judged last. */
+    void keep() {
+        if (changed()) {
+            for (long rest = touched(); rest != 0; rest &= rest - 1) {
+                keep(Long.numberOfTrailingZeros(rest), from);
+            }
+            walks.takeFrom(walksThen);
+            lookAhead(to);
+            System.arraycopy(sets, from, kept, from, to - from);
+            nothingChanged();
+        }
+    }
+
+    private void keep(int circuit, int first) {
+        double now = 0;
+        for (Course course : courses[circuit]) {
+            now += course.keep(sets, first);
+        }
+        lostInAll += now - lost[circuit];
+        lost[circuit] = now;
+    }
+
+    private void keepAll() {
+        lostInAll = 0;
+        Arrays.fill(lost, 0);
+        for (int circuit = 0; circuit < lost.length; circuit++) {
+            keep(circuit, 0);
+        }
+        walks.days = 0;
+        walks.nights = 0;
+        for (int boundary = 0; boundary < sets.length; boundary++) {
+            walks.add(sets, boundary, 1);
+        }
+        lookAhead(sets.length);
+        System.arraycopy(sets, 0, kept, 0, sets.length);
+        nothingChanged();
+    }
+
+    /** Works out anew where anything changes next, for the slots before that one. */
+    private void lookAhead(int before) {
+        for (int slot = Math.min(before, sets.length - 1); slot >= 0; slot--) {
+            boolean last = slot + 1 == sets.length;
+            until[slot] = last || sets[slot + 1] != sets[slot] ? slot + 1 : until[slot + 1];
+        }
+    }
+
+    /** Takes back what was not kept. */
+    void takeBack() {
+        if (changed()) {
+            System.arraycopy(kept, from, sets, from, to - from);
+            nothingChanged();
+        }
+    }
+
+    private void nothingChanged() {
+        from = sets.length;
+        to = 0;
+    }
+
+    /** Takes on-sets over, as far as they are allowed, and keeps them. */
     void take(long[] others) {
         for (int slot = 0; slot < sets.length; slot++) {
             long set = slot < others.length && !problem.still[slot] ? needed(others[slot] & ~problem.never) : 0;
-            sets[slot] = (set & problem.never) == 0 && problem.sets.may(set) ? set : 0;
+            sets[slot] = (set & problem.never) == 0 && allowed.may(set) ? set : 0;
         }
-        account(-1L);
+        keepAll();
     }
+
+    // ---- changes
 
     /** Takes a circuit out of all slots in which nothing that stays on needs it. */
     void remove(int circuit) {
+        remove(circuit, 0, sets.length);
+    }
+
+    /** Takes a circuit out of those of these slots in which nothing that stays on needs it. */
+    void remove(int circuit, int first, int end) {
         long bit = 1L << circuit;
         long dependants = problem.sets.dependants(circuit);
-        for (int slot = 0; slot < sets.length; slot++) {
+        for (int slot = first; slot < end; slot++) {
             if ((sets[slot] & bit) != 0 && (sets[slot] & dependants) == 0) {
-                sets[slot] = needed(sets[slot] & ~bit);
+                set(slot, needed(sets[slot] & ~bit));
             }
         }
-        account(problem.sets.withNeeded(circuit));
     }
 
     /** A set without helpers that nothing needs, and with all that is needed. */
     private long needed(long set) {
+        if (!problem.sets.anyNeedsAnother()) {
+            return set & ~helpers;
+        }
         long all = set & ~helpers;
         for (long rest = all; rest != 0; rest &= rest - 1) {
             all |= problem.sets.withNeeded(Long.numberOfTrailingZeros(rest));
@@ -95,48 +260,50 @@ final class Draft {
     }
 
     /**
-     * Puts a circuit that was taken out into the slots in which it is worth most, everything else as it is.
+     * Puts a circuit that was taken out of these slots into those of them in which it is worth most, everything else as it is.
      *
      * @param bias by boundary: what the search adds to the cost of changing anything there, for this time
+     * @param offered by boundary: it may be switched there, beside where something is switched anyhow
      * @param perSlot what the search lets each slot cost, so that a circuit does not take what it hardly needs
      */
-    void insert(int circuit, double[] bias, double perSlot) {
+    void insert(int circuit, double[] bias, boolean[] offered, double perSlot, int first, int end) {
         if (canBeOn(circuit)) {
-            look(circuit, bias, perSlot);
-            find(circuit);
+            look(circuit, bias, perSlot, first, end);
+            find(circuit, offered, first, end);
             long with = problem.sets.withNeeded(circuit);
-            for (int slot = 0; slot < sets.length; slot++) {
-                sets[slot] |= found[slot] ? with : 0;
+            for (int slot = first; slot < end; slot++) {
+                if (found[slot]) {
+                    set(slot, sets[slot] | with);
+                }
             }
-            account(with);
         }
     }
 
     /**
-     * The same, but where it does not fit others give way.
+     * The same in all slots, but where it does not fit others give way.
      *
      * @param perClash what a slot costs in which others have to give way
      * @param yielding circuits in the order in which they give way
      * @return the circuits that gave way, by now taken out altogether
      */
-    long force(int circuit, double[] bias, double perSlot, double perClash, List<Integer> yielding) {
+    long force(int circuit, double[] bias, boolean[] offered, double perSlot, double perClash, List<Integer> yielding) {
         if (!canBeOn(circuit)) {
             return 0;
         }
-        look(circuit, bias, perSlot);
+        look(circuit, bias, perSlot, 0, sets.length);
         for (int slot = 0; slot < sets.length; slot++) {
             if (!may[slot] && !problem.still[slot]) {
                 may[slot] = true;
                 price[slot] += perClash;
             }
         }
-        find(circuit);
+        find(circuit, offered, 0, sets.length);
         long with = problem.sets.withNeeded(circuit);
         long gone = 0;
         for (int slot = 0; slot < sets.length; slot++) {
             if (found[slot]) {
                 long set = sets[slot] | with;
-                for (int i = 0; i < yielding.size() && !problem.sets.may(set); i++) {
+                for (int i = 0; i < yielding.size() && !allowed.may(set); i++) {
                     long one = 1L << yielding.get(i);
                     if ((set & one & ~with) != 0) {
                         long leave = one | problem.sets.dependants(yielding.get(i));
@@ -144,10 +311,9 @@ final class Draft {
                         set = needed(set & ~leave) | with;
                     }
                 }
-                sets[slot] = problem.sets.may(set) ? set : with;
+                set(slot, allowed.may(set) ? set : with);
             }
         }
-        account(-1L);
         for (long rest = gone & ~with; rest != 0; rest &= rest - 1) {
             remove(Long.numberOfTrailingZeros(rest));
         }
@@ -158,74 +324,59 @@ final class Draft {
         return ((problem.never | helpers) >> circuit & 1) == 0;
     }
 
-    private void find(int circuit) {
-        boolean held = problem.now != null && (problem.now >> circuit & 1) == 1;
-        patterns.find(circuit, may, must, change, price, held, found);
+    private void find(int circuit, boolean[] offered, int first, int end) {
+        for (int slot = first; slot < end; slot++) {
+            seam[slot] = offered[slot] || slot > 0 && sets[slot] != sets[slot - 1];
+        }
+        patterns.find(circuit, sets, first, end, may, must, change, price, seam, found);
     }
 
     /** Where a circuit that is out may be on, has to be on, and what switching it costs. */
-    private void look(int circuit, double[] bias, double perSlot) {
+    private void look(int circuit, double[] bias, double perSlot, int first, int end) {
         long bit = 1L << circuit;
         long with = problem.sets.withNeeded(circuit);
         long dependants = problem.sets.dependants(circuit);
         double flips = Compiled.FLIP * (1 + Long.bitCount(with & helpers));
         int nights = 0;
-        for (int slot = 0; slot < sets.length; slot++) {
-            nights += somethingChanges(slot, bit) && problem.night[slot] && !problem.free[slot] ? 1 : 0;
+        for (int slot : problem.nights) {
+            nights += somethingChanges(slot, bit) ? 1 : 0;
         }
-        for (int slot = 0; slot < sets.length; slot++) {
-            boolean asBefore = slot > 0 && sets[slot] == sets[slot - 1] && !problem.still[slot - 1];
-            may[slot] = !problem.still[slot] && (asBefore ? may[slot - 1] : problem.sets.may(sets[slot] | with));
+        for (int slot = first; slot < end; slot++) {
+            boolean asBefore = slot > first && sets[slot] == sets[slot - 1] && !problem.still[slot - 1];
+            may[slot] = !problem.still[slot] && (asBefore ? may[slot - 1] : allowed.may(sets[slot] | with));
             must[slot] = (sets[slot] & dependants) != 0;
-            double visit = somethingChanges(slot, bit) ? 0 : problem.visit(slot, nights);
-            change[slot] = problem.free[slot] ? 0 : Math.max(0, visit + bias[slot]) + flips;
             price[slot] = perSlot;
         }
+        for (int slot = first; slot <= Math.min(end, sets.length - 1); slot++) {
+            double visit = somethingChanges(slot, bit) ? 0 : problem.visit(slot, nights);
+            change[slot] = problem.free[slot] ? 0 : Math.max(0, visit + bias[slot]) + flips;
+        }
+        work += 4L * (end - first) + problem.nights.length;
     }
 
     private boolean somethingChanges(int slot, long but) {
         return ((sets[slot] ^ problem.before(sets, slot)) & ~but) != 0;
     }
 
-    /** Works out anew what these circuits lose. */
-    private void account(long circuits) {
-        for (int circuit = 0; circuit < lost.length; circuit++) {
-            if ((circuits >> circuit & 1) == 1) {
-                lost[circuit] = problem.lost(circuit, pattern(circuit));
-            }
-        }
-    }
-
-    /** The slots of a circuit; valid until the next call. */
-    private boolean[] pattern(int circuit) {
+    boolean[] copyOfPattern(int circuit) {
+        boolean[] pattern = new boolean[sets.length];
         for (int slot = 0; slot < sets.length; slot++) {
             pattern[slot] = (sets[slot] >> circuit & 1) == 1;
         }
         return pattern;
     }
 
-    boolean[] copyOfPattern(int circuit) {
-        return Arrays.copyOf(pattern(circuit), sets.length);
-    }
-
     /** Everything that changes at a visit changes earlier or later instead; another visit on the way is passed over. */
-    void shift(int visit, int to) {
-        long carried = to > visit ? problem.before(sets, visit) : sets[visit];
-        if (!allowed(carried)) {
+    void shift(int visit, int other) {
+        long carried = other > visit ? problem.before(sets, visit) : sets[visit];
+        if ((carried & problem.never) != 0 || needed(carried) != carried || !allowed.may(carried)) {
             return;
         }
-        long touched = 0;
-        for (int slot = Math.min(visit, to); slot < Math.max(visit, to); slot++) {
+        for (int slot = Math.min(visit, other); slot < Math.max(visit, other); slot++) {
             if (!problem.still[slot]) {
-                touched |= sets[slot] ^ carried;
-                sets[slot] = carried;
+                set(slot, carried);
             }
         }
-        account(touched);
-    }
-
-    private boolean allowed(long set) {
-        return (set & problem.never) == 0 && needed(set) == set && problem.sets.may(set);
     }
 
     /**
@@ -234,39 +385,52 @@ final class Draft {
      *
      * @param yielding a circuit that gives way if need be
      */
-    void switchOver(int circuit, int yielding, int from, int to) {
+    void switchOver(int circuit, int yielding, int first, int end) {
         long bit = 1L << circuit;
         long with = problem.sets.withNeeded(circuit);
         long leave = 1L << yielding | problem.sets.dependants(yielding);
-        boolean off = (sets[from] & bit) != 0;
-        long touched = 0;
-        for (int slot = from; slot < to; slot++) {
+        boolean off = (sets[first] & bit) != 0;
+        long was = -1;
+        long is = -1;
+        for (int slot = first; slot < end; slot++) {
             long set = sets[slot];
             if (problem.still[slot]) {
                 continue;
             }
+            if (slot > first && set == was) {
+                set(slot, is);
+                continue;
+            }
+            was = set;
             if (off) {
                 set = needed(set & ~(bit | problem.sets.dependants(circuit)));
-            } else if (problem.sets.may(set | with)) {
+            } else if (allowed.may(set | with)) {
                 set |= with;
             } else {
                 set = needed(set & ~leave) | with;
+                set = allowed.may(set) ? set : sets[slot];
             }
-            if (!off && !problem.sets.may(set)) {
-                continue;
-            }
-            touched |= sets[slot] ^ set;
-            sets[slot] = set;
+            is = set;
+            set(slot, set);
         }
-        account(touched);
     }
 
-    /** Takes a circuit out of some slots, and with it helpers that nothing else needs; returns the score after it. */
-    double without(int circuit, int from, int to) {
-        for (int slot = from; slot < to; slot++) {
-            sets[slot] = needed(sets[slot] & ~(1L << circuit));
+    /** Takes a circuit out of some slots, and with it helpers that nothing else needs; returns what that would cost. */
+    double without(int circuit, int first, int end) {
+        for (int slot = first; slot < end; slot++) {
+            set(slot, needed(sets[slot] & ~(1L << circuit)));
         }
-        account(problem.sets.withNeeded(circuit));
-        return score();
+        return judge();
+    }
+
+    /** The boundaries at which anything changes that costs a walk. */
+    List<Integer> visits() {
+        List<Integer> visits = new ArrayList<>();
+        for (int slot = 0; slot < sets.length; slot++) {
+            if (!problem.free[slot] && sets[slot] != problem.before(sets, slot)) {
+                visits.add(slot);
+            }
+        }
+        return visits;
     }
 }

@@ -15,49 +15,34 @@ final class GoodTime {
     /** Moves visits as long as the score stays and the reserves gain. */
     static void find(Compiled problem, Draft draft) {
         double score = draft.score();
-        double fullness = fullness(problem, draft);
         for (int visit = 1; visit < problem.slots; visit++) {
-            if (draft.sets[visit] == draft.sets[visit - 1] || problem.free[visit]) {
-                continue;
-            }
-            long[] best = null;
-            for (int by = -FARTHEST; by <= FARTHEST; by++) {
-                int to = visit + by;
-                if (by == 0 || to < 0 || to > problem.slots) {
-                    continue;
-                }
-                long[] before = draft.sets.clone();
-                draft.shift(visit, to);
-                double shifted = fullness(problem, draft);
-                if (draft.score() <= score + HAIR && shifted > fullness + HAIR) {
-                    fullness = shifted;
-                    best = draft.sets.clone();
-                }
-                draft.take(before);
-            }
-            if (best != null) {
-                draft.take(best);
+            if (draft.sets[visit] != draft.sets[visit - 1] && !problem.free[visit]) {
+                move(problem, draft, visit, visit - FARTHEST, score);
             }
         }
-        first(problem, draft, score, fullness);
+        // what is switched at once may often wait
+        if (problem.now != null && !problem.free[0] && draft.sets[0] != problem.now) {
+            move(problem, draft, 0, 1, score);
+        }
     }
 
-    /** What is switched at once may often wait: the first visit is only shifted later. */
-    private static void first(Compiled problem, Draft draft, double score, double fullness) {
-        if (problem.now == null || problem.free[0] || draft.sets[0] == problem.now) {
-            return;
-        }
-        double gained = fullness;
+    /** Moves a visit to where the reserves are fullest, from that boundary on. */
+    private static void move(Compiled problem, Draft draft, int visit, int earliest, double score) {
+        double most = fullness(problem, draft);
         long[] best = null;
-        for (int to = 1; to <= FARTHEST && to <= problem.slots; to++) {
-            long[] before = draft.sets.clone();
-            draft.shift(0, to);
-            double shifted = fullness(problem, draft);
-            if (draft.score() <= score + HAIR && shifted > gained + HAIR) {
-                gained = shifted;
-                best = draft.sets.clone();
+        for (int to = Math.max(0, earliest); to <= Math.min(problem.slots, visit + FARTHEST); to++) {
+            if (to == visit) {
+                continue;
             }
-            draft.take(before);
+            draft.shift(visit, to);
+            if (draft.judge() <= score + HAIR) {
+                double shifted = fullness(problem, draft);
+                if (shifted > most + HAIR) {
+                    most = shifted;
+                    best = draft.sets.clone();
+                }
+            }
+            draft.takeBack();
         }
         if (best != null) {
             draft.take(best);

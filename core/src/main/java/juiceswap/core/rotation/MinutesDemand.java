@@ -65,4 +65,57 @@ final class MinutesDemand extends Demand {
         }
         return new Track(0, next, lost, atEnd, inside);
     }
+
+    @Override
+    Course course() {
+        return new Blocks();
+    }
+
+    /** By boundary: slots that have counted, as far as they are wanted, and the present run, as far as its length matters. */
+    private final class Blocks extends Course {
+        private final int wanted = slotsFor(missing);
+        private final int[] had = new int[end + 1];
+        private final int[] run = new int[end + 1];
+
+        Blocks() {
+            super(MinutesDemand.this);
+        }
+
+        @Override
+        double lost(long[] sets, int from, int to, int[] until) {
+            if (from >= end) {
+                return missing(had[end]);
+            }
+            int slots = had[from];
+            int length = run[from];
+            for (int slot = from; slot < end; slot++) {
+                boolean counts = slot >= first && on(sets, slot);
+                slots = counts ? more(slots, length) : slots;
+                length = counts ? Math.min(block, length + 1) : 0;
+                if (slot + 1 >= to && slots == had[slot + 1] && length == run[slot + 1]) {
+                    return missing(had[end]);
+                }
+            }
+            return missing(slots);
+        }
+
+        @Override
+        double lostAndKept(long[] sets, int from) {
+            for (int slot = from; slot < end; slot++) {
+                boolean counts = slot >= first && on(sets, slot);
+                had[slot + 1] = counts ? more(had[slot], run[slot]) : had[slot];
+                run[slot + 1] = counts ? Math.min(block, run[slot] + 1) : 0;
+            }
+            return missing(had[end]);
+        }
+
+        private int more(int slots, int length) {
+            int counted = length + 1 == block ? block : length == block ? 1 : 0;
+            return Math.min(slots + counted, wanted);
+        }
+
+        private double missing(int slots) {
+            return Math.max(0, missing - slots * (double) horizon.slotMinutes());
+        }
+    }
 }

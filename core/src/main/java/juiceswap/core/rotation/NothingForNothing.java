@@ -65,12 +65,11 @@ final class NothingForNothing {
                 return false;
             }
         }
-        long[] before = draft.sets.clone();
-        double score = draft.score();
-        if (draft.without(circuit, from, to) <= score + HAIR) {
+        if (draft.without(circuit, from, to) <= draft.score() + HAIR) {
+            draft.keep();
             return true;
         }
-        draft.take(before);
+        draft.takeBack();
         return false;
     }
 }

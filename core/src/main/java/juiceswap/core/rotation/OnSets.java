@@ -44,6 +44,7 @@ final class OnSets {
     private final double mostLegStarting;
     private final int mostOn;
     private final Unexplained unexplained;
+    private final boolean needsAnother;
 
     /** Of the circuits that matter: {@code wanted} and what they need. */
     OnSets(Setup setup, Set<String> wanted) {
@@ -85,6 +86,7 @@ final class OnSets {
                 dependants[number(id)] |= id.equals(circuit.id()) ? 0 : 1L << i;
             }
         }
+        needsAnother = circuits.stream().anyMatch(circuit -> !circuit.needs().isEmpty());
         unexplained = setup.unexplained();
         Limits limits = Limits.of(setup.source(), setup.path());
         mostRunning = limits.planRunningWatts() * HAIR;
@@ -105,6 +107,11 @@ final class OnSets {
 
     String id(int number) {
         return circuits.get(number).id();
+    }
+
+    /** Whether any circuit needs another one. */
+    boolean anyNeedsAnother() {
+        return needsAnother;
     }
 
     /** A circuit and all that it needs. */

@@ -33,4 +33,14 @@ final class PinnedDemand extends Demand {
         double[][][] lost = {{{0}, {0}}, {{wanted ? minutes : 0}, {wanted ? 0 : minutes}}};
         return new Track(0, next, lost, new double[] {0}, counts);
     }
+
+    @Override
+    Course course() {
+        return new Counting(this, horizon.slotMinutes()) {
+            @Override
+            boolean misses(int slot, boolean on) {
+                return counts[slot] && on != wanted;
+            }
+        };
+    }
 }

@@ -27,10 +27,11 @@ public record Refuelling(
         @Nullable LocalDateTime emptyAt,
         double litresADay) {
     /**
-     * Unload and cool down 5, wait until it is cool 15, fill 5, start and warm up 3 to 5: the minutes of these steps, see
-     * {@code changeover.Action}.
+     * From the first breaker off to the last one on again: unload and cool down 5, wait until it is cool 15, fill 5, start and
+     * warm up 3 to 5, read the supply 2 to 4, pick up the circuits one by one 10. The minutes of the engine are those of these
+     * steps, see {@code changeover.Action}; those of readings and breakers are what they take by torchlight, our own estimate.
      */
-    public static final int MINUTES = 30;
+    public static final int MINUTES = 45;
 
     /** Less than this is an empty tank. */
     private static final double DRY_LITRES = 0.01;

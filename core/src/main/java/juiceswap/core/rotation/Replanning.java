@@ -1,6 +1,7 @@
 package juiceswap.core.rotation;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.time.LocalDateTime;
 import java.util.Optional;
 import juiceswap.core.Phrase;
@@ -21,6 +22,9 @@ public enum Replanning implements Worded {
     /** With less than this ahead a day is planned anew: a night's sleep and a morning. Our judgement. */
     private static final Duration LEAST_AHEAD = Duration.ofHours(16);
 
+    /** Some reading, and a word with the others. Our judgement. */
+    private static final Duration TO_DECIDE = Duration.ofMinutes(10);
+
     private final String word;
 
     Replanning(String word) {
@@ -35,6 +39,16 @@ public enum Replanning implements Worded {
     /** As it is kept with the plan and said to people. */
     public Phrase phrase() {
         return Phrase.of("plan.why." + word);
+    }
+
+    /**
+     * Whether a plan that waits for somebody's yes is still left to them. Until then nothing is planned past it: it would
+     * vanish under their finger. After ten minutes nobody is looking at it any more, and the house goes on.
+     *
+     * @param proposed when it was proposed
+     */
+    public static boolean leftToPeople(Instant proposed, Instant now) {
+        return now.isBefore(proposed.plus(TO_DECIDE));
     }
 
     /**

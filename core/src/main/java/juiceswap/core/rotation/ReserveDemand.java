@@ -10,7 +10,11 @@ final class ReserveDemand extends Demand {
     /** The finest steps in which the search looks at a reserve. */
     private static final int MOST_STEPS = 240;
 
-    private static final int COARSE_STEPS = 120;
+    /** Minutes by which levels may differ that are the same. */
+    private static final double ROUNDING = 1e-7;
+
+    /** Where levels do not come out even, about so many are told apart. */
+    private static final int COARSE_STEPS = 60;
 
     private final double hold;
     private final double atStart;
@@ -69,11 +73,11 @@ final class ReserveDemand extends Demand {
         return sum;
     }
 
-    /** In steps of the largest unit that start, rise and hold are multiples of; where there is none, in fine ones. */
+    /** In steps of the largest unit that start, rise and hold are multiples of; where there is none, in some sixty, to the nearest. */
     @Override
     Track track() {
         double step = step();
-        int top = (int) Math.floor(hold / step + 1e-6);
+        int top = (int) Math.round(hold / step);
         int[][][] next = new int[2][2][top + 1];
         double[][][] lost = new double[2][2][top + 1];
         double[] atEnd = new double[top + 1];
@@ -81,13 +85,13 @@ final class ReserveDemand extends Demand {
             double level = state * step;
             double up = Math.min(hold, level + rise);
             double down = level - fall;
-            next[1][1][state] = Math.min(top, (int) Math.floor(up / step + 1e-6));
-            next[1][0][state] = (int) Math.max(0, Math.floor(down / step + 1e-6));
+            next[1][1][state] = (int) Math.min(top, Math.round(up / step));
+            next[1][0][state] = (int) Math.max(0, Math.round(down / step));
             lost[1][1][state] = up < thinBelow ? LESSER * fall : 0;
             lost[1][0][state] = Math.max(0, -down) + (down < thinBelow ? LESSER * fall : 0);
             atEnd[state] = LESSER * owed(level);
         }
-        return new Track((int) Math.floor(atStart / step + 1e-6), next, lost, atEnd, inside);
+        return new Track((int) Math.min(top, Math.round(atStart / step)), next, lost, atEnd, inside);
     }
 
     private double step() {
@@ -97,10 +101,79 @@ final class ReserveDemand extends Demand {
                 return step;
             }
         }
-        return hold / COARSE_STEPS;
+        return fall / Math.max(1, Math.floor(COARSE_STEPS * fall / hold));
     }
 
     private static boolean whole(double value) {
         return Math.abs(value - Math.rint(value)) < 1e-6;
+    }
+
+    @Override
+    Course course() {
+        return new Levels();
+    }
+
+    /** By boundary: what is left, and what was lost so far. */
+    private final class Levels extends Course {
+        private final double[] level = new double[end + 1];
+        private final double[] lost = new double[end + 1];
+        private double all;
+
+        Levels() {
+            super(ReserveDemand.this);
+            level[0] = atStart;
+        }
+
+        @Override
+        double lostAndKept(long[] sets, int from) {
+            double now = level[from];
+            double sum = lost[from];
+            for (int slot = from; slot < end; slot++) {
+                now = on(sets, slot) ? Math.min(hold, now + rise) : now - fall;
+                if (now < 0) {
+                    sum -= now;
+                    now = 0;
+                }
+                sum += now < thinBelow ? LESSER * fall : 0;
+                level[slot + 1] = now;
+                lost[slot + 1] = sum;
+            }
+            all = sum + LESSER * owed(now);
+            return all;
+        }
+
+        /** Run by run: what so many slots on, or off, come to is said in one go. */
+        @Override
+        double lost(long[] sets, int from, int to, int[] until) {
+            double now = level[from];
+            double sum = lost[from];
+            int slot = from;
+            while (slot < end) {
+                boolean on = on(sets, slot);
+                int next = slot;
+                while (next < end && on(sets, next) == on) {
+                    next = next < to ? next + 1 : until[next];
+                }
+                int slots = next - slot;
+                int thin;
+                if (on) {
+                    thin = (int) Math.ceil((thinBelow - now) / rise - ROUNDING) - 1;
+                    now = Math.min(hold, now + slots * rise);
+                } else {
+                    thin = slots - (int) Math.max(0, Math.floor((now - thinBelow) / fall + ROUNDING));
+                    now -= slots * fall;
+                    if (now < 0) {
+                        sum -= now;
+                        now = 0;
+                    }
+                }
+                sum += LESSER * fall * Math.max(0, Math.min(slots, thin));
+                slot = next;
+                if (slot >= to && Math.abs(now - level[slot]) < ROUNDING) {
+                    return all + sum - lost[slot];
+                }
+            }
+            return sum + LESSER * owed(now);
+        }
     }
 }

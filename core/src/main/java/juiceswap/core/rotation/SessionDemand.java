@@ -78,4 +78,84 @@ final class SessionDemand extends Demand {
         int behind = whole - slotsFor(minutes - ran);
         return new Track(ran >= minutes ? whole : behind, next, lost, atEnd, inside);
     }
+
+    @Override
+    Course course() {
+        return new Running();
+    }
+
+    /** By boundary: how many slots of an unbroken run are behind, and whether it has been on ever since the first slot. */
+    private final class Running extends Course {
+        private final int[] run = new int[end + 1];
+        private final boolean[] sinceStart = new boolean[end + 1];
+        private final int whole = slotsFor(minutes);
+        private final int rest = slotsFor(minutes - ran);
+
+        /** The slot after which it is done; none while that is beyond the last. */
+        private int done = Integer.MAX_VALUE;
+
+        Running() {
+            super(SessionDemand.this);
+            sinceStart[0] = true;
+        }
+
+        @Override
+        double lost(long[] sets, int from, int to, int[] until) {
+            if (ran >= minutes || done <= from) {
+                return 0;
+            }
+            if (from >= end) {
+                return worth;
+            }
+            int length = run[from];
+            boolean since = sinceStart[from];
+            for (int slot = from; slot < end; slot++) {
+                boolean on = on(sets, slot);
+                since &= on;
+                length = on && slot >= first ? length + 1 : 0;
+                if (longEnough(length, since)) {
+                    return 0;
+                }
+                if (slot + 1 >= to && length == run[slot + 1] && since == sinceStart[slot + 1]) {
+                    // from here on as it was; what was done before this is not done now
+                    return doneAfter(slot + 1) ? 0 : worth;
+                }
+            }
+            return worth;
+        }
+
+        @Override
+        double lostAndKept(long[] sets, int from) {
+            if (ran >= minutes) {
+                return 0;
+            }
+            done = done <= from ? done : Integer.MAX_VALUE;
+            for (int slot = from; slot < end; slot++) {
+                boolean on = on(sets, slot);
+                sinceStart[slot + 1] = sinceStart[slot] && on;
+                run[slot + 1] = on && slot >= first ? run[slot] + 1 : 0;
+                if (done == Integer.MAX_VALUE && longEnough(run[slot + 1], sinceStart[slot + 1])) {
+                    done = slot + 1;
+                }
+            }
+            return done == Integer.MAX_VALUE ? worth : 0;
+        }
+
+        private boolean longEnough(int length, boolean since) {
+            return length > 0 && length >= (since ? rest : whole);
+        }
+
+        /** Whether a run that is long enough ends after that boundary. */
+        private boolean doneAfter(int boundary) {
+            if (done == Integer.MAX_VALUE) {
+                return false;
+            }
+            for (int slot = boundary; slot < end; slot++) {
+                if (longEnough(run[slot + 1], sinceStart[slot + 1])) {
+                    return true;
+                }
+            }
+            return false;
+        }
+    }
 }

@@ -1,5 +1,6 @@
 package juiceswap.core.rotation;
 
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -8,6 +9,7 @@ import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.Finding;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Need;
+import juiceswap.core.house.Setup;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -17,7 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param level minutes of its reserve at the end of that slot, null when it has none
  * @param nextOn the slot in which it is on again, null when it is not within the plan
  * @param block what would stop it beside what is on, null when nothing would
- * @param instead what is on and would have to go, the weightier needs first; empty unless there is no room
+ * @param instead what is on in its place, what was wished for before what only takes room; empty unless there is no room
  */
 public record WhyOff(
         Reason reason,
@@ -65,7 +67,7 @@ public record WhyOff(
         Finding block = block(plan, on, circuit);
         Reason reason = reason(plan, circuit, slot, block, level);
         return new WhyOff(
-                reason, level, next, block, reason == Reason.NO_ROOM ? instead(plan, circuit, on, block) : List.of());
+                reason, level, next, block, reason == Reason.NO_ROOM ? instead(plan, circuit, slot, block) : List.of());
     }
 
     private static Reason reason(
@@ -135,24 +137,39 @@ public record WhyOff(
         return null;
     }
 
-    /** What is on beside it, on the leg that is too full, the weightiest needs and then the most watts first. */
-    private static List<String> instead(RotationPlan plan, String circuit, Set<String> on, @Nullable Finding block) {
-        Set<String> own = plan.rotation().setup().withNeeded(List.of(circuit));
-        return plan.rotation().setup().circuits(on).stream()
+    /**
+     * What is on in its place: first that of which one alone would make room, and of this what was wished for at that time; then
+     * what takes the most watts.
+     */
+    private static List<String> instead(RotationPlan plan, String circuit, int slot, @Nullable Finding block) {
+        Setup setup = plan.rotation().setup();
+        Set<String> on = plan.on().get(slot);
+        Set<String> own = setup.withNeeded(List.of(circuit));
+        return setup.circuits(on).stream()
                 .filter(other -> !own.contains(other.id()))
                 .filter(other -> block == null || block.leg() == null || other.twoPole() || other.leg() == block.leg())
-                .sorted(java.util.Comparator.comparingDouble((Circuit other) -> -weight(plan, other.id()))
+                .sorted(Comparator.comparing((Circuit other) -> !makesRoom(plan, circuit, on, other))
+                        .thenComparing(other -> !wished(plan.rotation(), other.id(), slot))
                         .thenComparingDouble(other -> -other.runningWatts()))
                 .map(Circuit::id)
                 .limit(3)
                 .toList();
     }
 
-    private static double weight(RotationPlan plan, String circuit) {
-        return plan.rotation().needs().stream()
-                .filter(need -> need.circuit().equals(circuit))
-                .mapToDouble(Need::weight)
-                .max()
-                .orElse(0);
+    /** Whether it would fit without that one, and without what needs that one. */
+    private static boolean makesRoom(RotationPlan plan, String circuit, Set<String> on, Circuit other) {
+        Set<String> rest = new HashSet<>(on);
+        rest.removeIf(id -> plan.rotation().setup().withNeeded(List.of(id)).contains(other.id()));
+        return block(plan, rest, circuit) == null;
+    }
+
+    /** Test circuits are always to be on: that alone is nobody's wish of the hour. */
+    private static boolean wished(Rotation rotation, String circuit, int slot) {
+        return rotation.needs().stream()
+                .anyMatch(need -> need.circuit().equals(circuit)
+                        && need instanceof Need.Pinned pin
+                        && pin.on()
+                        && !pin.window().equals(Need.Window.ALWAYS)
+                        && inside(rotation, need, slot));
     }
 }

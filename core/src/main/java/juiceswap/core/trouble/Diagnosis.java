@@ -3,8 +3,10 @@ package juiceswap.core.trouble;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Predicate;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
@@ -159,6 +161,17 @@ public record Diagnosis(
                         new Weight(Check.AIR_FILTER, 12, ALWAYS),
                         new Weight(Check.CYLINDER, 20, engine -> engine.fuel() == Fuel.PROPANE),
                         new Weight(Check.SPARK_PLUG, 8, EngineKind::sparks)));
+    }
+
+    /** The checks that there are for that symptom of that engine. */
+    static Set<Check> checks(Symptom symptom, EngineKind engine) {
+        Set<Check> checks = EnumSet.noneOf(Check.class);
+        for (Weight one : TABLE.getOrDefault(symptom, List.of())) {
+            if (one.when().test(engine)) {
+                checks.add(one.check());
+            }
+        }
+        return checks;
     }
 
     /**

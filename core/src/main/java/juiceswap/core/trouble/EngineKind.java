@@ -1,6 +1,8 @@
 package juiceswap.core.trouble;
 
 import juiceswap.core.supply.Fuel;
+import juiceswap.core.supply.Generator;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What kind of engine it is, and how it stands.
@@ -11,6 +13,16 @@ import juiceswap.core.supply.Fuel;
  * @param cold it has not run for an hour
  */
 public record EngineKind(Fuel fuel, boolean electricStart, boolean choke, boolean coShutOff, boolean cold) {
+    /**
+     * As far as a household has said: fuel and how it is started; a choke and a stop on carbon monoxide as most of them have.
+     *
+     * @param generator null for a source without an engine, or before there is one
+     */
+    public static EngineKind usual(@Nullable Generator generator, boolean electricStart, boolean cold) {
+        Fuel fuel = generator == null ? Fuel.GASOLINE : generator.fuel();
+        return new EngineKind(fuel, electricStart, fuel != Fuel.DIESEL, true, cold);
+    }
+
     boolean liquid() {
         return fuel == Fuel.GASOLINE || fuel == Fuel.DIESEL;
     }

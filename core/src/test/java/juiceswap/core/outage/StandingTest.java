@@ -88,6 +88,21 @@ class StandingTest {
                         new Readings(88.0, 151.0, null, null, null), Verdict.STOP, List.of(VoltageCause.OPEN_NEUTRAL)));
     }
 
+    /** What a plan may be put in force on: readings and looks change nothing, a breaker, another plan or a stop does. */
+    @Test
+    void aPlanMadeFromBeforeHoldsUntilSomethingOfItHasChanged() {
+        start();
+        Standing before = follow(Action.PICK_UP);
+        assertTrue(before.standsAs(before));
+        assertTrue(write(new Event.FuelSeen(12)).standsAs(before));
+        Standing planned = write(new Event.Planned(7, Phrase.of("plan.why.told", "why", "Kettle now")));
+        assertFalse(planned.standsAs(before));
+        assertTrue(planned.standsAs(planned));
+        Standing picked = write(Event.Done.step(Action.PICK_UP, "fridge"));
+        assertFalse(picked.standsAs(planned));
+        assertFalse(write(lostNeutral(Action.MEASURE_LOADED)).standsAs(picked));
+    }
+
     @Test
     void theLogIsTheState() {
         start();

@@ -152,6 +152,84 @@ class TurnsTest {
         }
     }
 
+    /**
+     * One to five people, anywhere and nowhere, who come, go and walk between steps, out to the generator and back to the
+     * utility: whoever has a turn may do it now, nobody has the step of another, and the goal is reached.
+     */
+    @ParameterizedTest
+    @MethodSource("kinds")
+    void whoeverHelpsAndWhereverTheyGoItIsLegalAndArrives(Kind kind) {
+        Changeover changeover = EveryState.changeover(kind);
+        for (int seed = 0; seed < 8; seed++) {
+            Random random = new Random(seed);
+            Standing standing = start(changeover);
+            standing = together(changeover, standing, random);
+            assertThat(changeover.fed(standing.state())).isTrue();
+            SwapState.Change power = standing.state().change();
+            power.utilityLive = true;
+            write(changeover, new Event.Corrected(power.state()));
+            standing = write(changeover, new Event.Chosen(Goal.ON_UTILITY, changeover.options()));
+            standing = together(changeover, standing, random);
+            assertThat(standing.plan().refused()).isNull();
+        }
+    }
+
+    private Standing together(Changeover changeover, Standing begun, Random random) {
+        Standing standing = begun;
+        Goal goal = standing.planned();
+        List<Person> crew = new ArrayList<>(List.of(new Person("Ines", Place.GENERATOR)));
+        for (int steps = 0; !standing.plan().steps().isEmpty(); steps++) {
+            assertThat(steps).as("steps of " + changeover.kind()).isLessThan(80);
+            comesOrGoes(crew, random);
+            Map<String, Turn> turns = turns(standing, crew.toArray(Person[]::new));
+            assertThat(turns.keySet())
+                    .containsExactlyInAnyOrderElementsOf(
+                            crew.stream().map(Person::name).toList());
+            List<Plan.Step> placed = crew.stream()
+                    .filter(person -> person.at() != null)
+                    .map(person -> turns.get(person.name()).step())
+                    .filter(step -> step != null)
+                    .toList();
+            assertThat(placed).as("nobody is sent to what another does").doesNotHaveDuplicates();
+            List<Plan.Step> all = new ArrayList<>();
+            turns.values().forEach(turn -> {
+                if (turn.step() != null && !all.contains(turn.step())) {
+                    all.add(turn.step());
+                }
+            });
+            assertThat(all).as("somebody has something to do").isNotEmpty();
+            all.sort(java.util.Comparator.comparing((Plan.Step step) -> step.action())
+                    .thenComparing(step -> String.valueOf(step.circuit())));
+            Plan.Step step = all.get(random.nextInt(all.size()));
+            Trial trial = Planner.attempt(changeover, goal, standing.state(), step.action(), step.circuit());
+            assertThat(trial.allowed()).as(step + " breaks " + trial.broken()).isTrue();
+            standing = write(changeover, done(step));
+        }
+        return standing;
+    }
+
+    private static void comesOrGoes(List<Person> crew, Random random) {
+        int who = random.nextInt(5);
+        String name = List.of("Ines", "Bram", "Jo", "Ada", "Kit").get(who);
+        boolean here = crew.removeIf(person -> person.name().equals(name));
+        int at = random.nextInt(Place.values().length + 1);
+        if (!here || crew.isEmpty() || random.nextBoolean()) {
+            crew.add(new Person(name, at == Place.values().length ? null : Place.values()[at]));
+        }
+    }
+
+    @Test
+    void whatOnePersonDidThemselvesLeavesTheirOwnPageAsItWas() {
+        List<Entry> log = new ArrayList<>();
+        log.add(new Entry(1, Instant.EPOCH, "Ines", new Event.Opened("fridge")));
+        log.add(new Entry(2, Instant.EPOCH, "Bram", new Event.Opened("well")));
+        log.add(new Entry(3, Instant.EPOCH, "Ines", new Event.Opened("freezer")));
+        log.add(new Entry(4, Instant.EPOCH, "Bram", new Event.FuelSeen(9)));
+        assertThat(Turns.aloneSince(log, "Ines")).isEqualTo(2);
+        assertThat(Turns.aloneSince(log, "Bram")).isEqualTo(3);
+        assertThat(Turns.aloneSince(log.subList(0, 1), "Ines")).isEqualTo(1);
+    }
+
     @Test
     void onlyOneCircuitIsPickedUpAtATime() {
         Standing standing = start(interlock);

@@ -97,6 +97,27 @@ class FollowingTest {
         assertThat(heater.level()).isNotNull();
     }
 
+    /** The kettle that somebody wished for is why, and not the medicine that would be on anyhow and makes no room. */
+    @Test
+    void whatWasWishedForIsNamedFirst() {
+        Window hour = new Window(SIX, SIX.plusHours(1));
+        Rotation rotation = new Rotation(
+                Samples.setup(
+                        Samples.generator120(2000, 2600),
+                        Samples.circuit("medicine", 1, 100, 200),
+                        Samples.circuit("kettle", 3, 1200, 1200),
+                        Samples.circuit("heater", 5, 1000, 1000)),
+                new Horizon(SIX, 15, 8, null, List.of()),
+                null,
+                List.of(
+                        new Need.Always("medicine", Priority.LIFE, Window.ALWAYS),
+                        new Need.Pinned("kettle", true, hour),
+                        new Need.Always("heater", Priority.COMFORT, Window.ALWAYS)));
+        WhyOff heater = WhyOff.of(rotation.plan(Effort.INSTANT), "heater", 1);
+        assertThat(heater.reason()).isEqualTo(Reason.NO_ROOM);
+        assertThat(heater.instead()).startsWith("kettle");
+    }
+
     @Test
     void theDifferenceOfTwoPlansIsTold() {
         PlanDifference none = PlanDifference.of(plan, plan);

@@ -4,6 +4,7 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import org.apache.catalina.connector.Request;
 import org.apache.catalina.connector.Response;
 import org.apache.catalina.valves.ValveBase;
@@ -24,6 +25,7 @@ class HangUp {
     private static final int LOOKS = 10;
     private static final int MILLIS_BETWEEN_LOOKS = 20;
     private static final String LISTEN_NO_LONGER = HangUp.class.getName();
+    private static final String LINE = HangUp.class.getName() + ".line";
 
     static void unlessAnswered(HttpServletRequest request) {
         request.setAttribute(LISTEN_NO_LONGER, true);
@@ -31,6 +33,38 @@ class HangUp {
 
     static void answered(HttpServletRequest request) {
         request.removeAttribute(LISTEN_NO_LONGER);
+    }
+
+    /**
+     * Whether the caller has hung up while their answer is being worked out. Looks at the line a few times a second at most,
+     * however often it is asked; may be asked by several threads.
+     */
+    static BooleanSupplier gone(HttpServletRequest request) {
+        return request.getAttribute(LINE) instanceof BooleanSupplier line ? line : () -> false;
+    }
+
+    /** The line of one request, from which all of the body has been read. */
+    private static final class Line implements BooleanSupplier {
+        private static final long NANOS_BETWEEN_LOOKS = 200_000_000;
+
+        private final Request request;
+        private long looked = System.nanoTime();
+        private boolean closed;
+
+        Line(Request request) {
+            this.request = request;
+        }
+
+        @Override
+        public synchronized boolean getAsBoolean() {
+            if (!closed && System.nanoTime() - looked > NANOS_BETWEEN_LOOKS) {
+                looked = System.nanoTime();
+                // nothing more is due on this line before the answer: what can be read is its end
+                request.getCoyoteRequest().action(ActionCode.AVAILABLE, true);
+                closed = request.getCoyoteRequest().getAvailable() > 0;
+            }
+            return closed;
+        }
     }
 
     @Bean
@@ -62,6 +96,12 @@ class HangUp {
 
         @Override
         public void invoke(Request request, Response response) throws IOException, ServletException {
+            request.setAttribute(LINE, new Line(request));
+            if (response.isError()) {
+                // refused before it came to the application, which else says so: TRACE, or a line that is none
+                response.setHeader("X-Content-Type-Options", "nosniff");
+                response.setHeader("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'");
+            }
             try {
                 getNext().invoke(request, response);
             } finally {

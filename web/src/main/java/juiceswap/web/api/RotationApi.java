@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.Semaphore;
+import java.util.function.BooleanSupplier;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.Rotation;
@@ -26,12 +27,15 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The engine's heaviest question: which circuits take turns when. Few are looked for at once, and none for ever. */
+/**
+ * The engine's heaviest question: which circuits take turns when. Few are looked for at once, none for ever, and none for
+ * somebody who has hung up.
+ */
 @RestController
 @RequestMapping(path = "/api/v1", produces = "application/json")
 public class RotationApi {
     /** Each takes two processors for seconds: one at a time for every two that there are, and pages come between. */
-    private static final int AT_ONCE = Math.max(1, Runtime.getRuntime().availableProcessors() / 2);
+    static final int AT_ONCE = Math.max(1, Runtime.getRuntime().availableProcessors() / 2);
 
     private static final Duration AT_MOST = Duration.ofSeconds(30);
     private static final Duration DEEP_AT_MOST = Duration.ofMinutes(3);
@@ -74,10 +78,11 @@ public class RotationApi {
             throw new Refused(HttpStatus.SERVICE_UNAVAILABLE, say("api.busy.then"));
         }
         long end = System.nanoTime() + (effort == Effort.DEEP ? DEEP_AT_MOST : AT_MOST).toNanos();
+        BooleanSupplier gone = HangUp.gone(http);
         try {
-            return RotationJson.of(
-                    rotation.plan(effort, null, ForkJoinPool.commonPool(), () -> System.nanoTime() > end));
-        } catch (CancellationException late) {
+            return RotationJson.of(rotation.plan(
+                    effort, null, ForkJoinPool.commonPool(), () -> System.nanoTime() > end || gone.getAsBoolean()));
+        } catch (CancellationException lateOrGone) {
             throw new Refused(HttpStatus.SERVICE_UNAVAILABLE, say("api.took-too-long"));
         } finally {
             turns.release();

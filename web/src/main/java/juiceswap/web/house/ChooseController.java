@@ -216,7 +216,7 @@ class ChooseController {
     /** Extension cords with more on them than they carry. */
     private static List<String> cords(Household file) {
         return file.overloadedCords().stream()
-                .map(cord -> say("now.now.too-much-on-cord", "cord", cord.name()))
+                .map(cord -> say("ready.cord-overloaded", "cord", cord.name()))
                 .toList();
     }
 

@@ -51,7 +51,7 @@ class NeedsController {
     /** A need in one line. */
     public record NeedLine(int index, String label, String what, String priority) {}
 
-    @GetMapping(TAB)
+    @GetMapping("/house/needs")
     String show(
             @AuthenticationPrincipal Account account,
             @RequestParam(required = false) @Nullable Integer need,
@@ -174,7 +174,7 @@ class NeedsController {
         return typed;
     }
 
-    @PostMapping(TAB)
+    @PostMapping("/house/needs")
     String save(
             @AuthenticationPrincipal Account account,
             @RequestParam Map<String, String> typed,
@@ -260,7 +260,7 @@ class NeedsController {
     }
 
     /** When people sleep, and what is in the cans. */
-    @PostMapping(TAB + "/sleep")
+    @PostMapping("/house/needs/sleep")
     String sleep(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
         Form form = new Form(typed);
         boolean stored = editing.change(account, form, Phrase.of("change.sleep-and-cans"), house -> {

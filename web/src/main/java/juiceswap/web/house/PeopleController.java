@@ -2,6 +2,7 @@ package juiceswap.web.house;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpSession;
+import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.List;
@@ -13,6 +14,7 @@ import juiceswap.web.drawing.QrCode;
 import juiceswap.web.form.Form;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
+import juiceswap.web.security.AskedIn;
 import juiceswap.web.security.People;
 import juiceswap.web.security.Role;
 import juiceswap.web.words.InUse;
@@ -40,6 +42,7 @@ class PeopleController {
 
     private final People people;
     private final Accounts accounts;
+    private final AskedIn asked;
     private final HouseEditing editing;
     private final Words words;
     private final boolean encrypts;
@@ -47,18 +50,27 @@ class PeopleController {
     PeopleController(
             People people,
             Accounts accounts,
+            AskedIn asked,
             HouseEditing editing,
             Words words,
             @Value("${juice.tls.directory:}") String certificates) {
         this.encrypts = !certificates.isBlank();
         this.people = people;
         this.accounts = accounts;
+        this.asked = asked;
         this.editing = editing;
         this.words = words;
     }
 
-    /** Somebody as listed. */
-    public record Listed(long id, String name, String login, String role, String licence, boolean self) {}
+    /**
+     * Somebody as listed.
+     *
+     * @param ours what they are and their password are this household's alone to change
+     */
+    public record Listed(long id, String name, String login, String role, String licence, boolean self, boolean ours) {}
+
+    /** Who asks for a household of their own. */
+    public record Asking(long id, String household, String name, String login, String word, String at) {}
 
     /** An invitation as listed. */
     public record Invited(long id, String role, String by, String until) {}
@@ -81,22 +93,31 @@ class PeopleController {
                                 one.login(),
                                 one.standing().map(Role::word).orElseThrow(),
                                 accounts.licence(one).orElse(""),
-                                one.id() == account.id()))
+                                one.id() == account.id(),
+                                people.oursAlone(one)))
                         .toList());
         model.addAttribute(
                 "invited",
                 people.open(account.householdId()).stream()
-                        .map(one -> new Invited(
-                                one.id(),
-                                one.role().word(),
-                                one.invitedBy(),
-                                InUse.measures()
-                                        .dayAndClock(LocalDateTime.ofInstant(one.until(), ZoneId.systemDefault()))))
+                        .map(one -> new Invited(one.id(), one.role().word(), one.invitedBy(), said(one.until())))
                         .toList());
         model.addAttribute("roles", roles());
-        model.addAttribute("invitesHouseholds", people.mayInviteHouseholds(account));
+        boolean invitesHouseholds = people.mayInviteHouseholds(account);
+        model.addAttribute("invitesHouseholds", invitesHouseholds);
+        model.addAttribute(
+                "asking",
+                invitesHouseholds
+                        ? asked.waiting().stream()
+                                .map(one -> new Asking(
+                                        one.id(), one.household(), one.name(), one.login(), one.word(), said(one.at())))
+                                .toList()
+                        : List.of());
         model.addAttribute("encrypts", encrypts);
         return "house/people";
+    }
+
+    private static String said(Instant at) {
+        return InUse.measures().dayAndClock(LocalDateTime.ofInstant(at, ZoneId.systemDefault()));
     }
 
     /** What the owner can make somebody. */
@@ -153,7 +174,7 @@ class PeopleController {
             @PathVariable long id,
             @RequestParam(defaultValue = "") String role,
             RedirectAttributes flash) {
-        Account whom = other(account, id);
+        Account whom = ours(account, id);
         people.changeRole(account, whom, role(role).orElseThrow(PeopleController::nobody));
         flash.addFlashAttribute("taken", Phrase.of("told.role-changed", "name", whom.displayName()));
         return PAGE;
@@ -169,14 +190,14 @@ class PeopleController {
 
     @PostMapping("/house/people/of/{id}/new-password")
     String newPassword(@AuthenticationPrincipal Account account, @PathVariable long id, Model model) {
-        showCode(people.newPasswordFor(account, other(account, id)), "password", model);
+        showCode(people.newPasswordFor(account, ours(account, id)), "password", model);
         return show(account, model);
     }
 
     /** Both sign in again: what they may do has changed. */
     @PostMapping("/house/people/of/{id}/hand-over")
     String handOver(@AuthenticationPrincipal Account account, @PathVariable long id) {
-        people.handOver(account, other(account, id));
+        people.handOver(account, ours(account, id));
         return "redirect:/sign-in";
     }
 
@@ -230,6 +251,39 @@ class PeopleController {
         people.signOutElsewhere(account, request.getSession().getId());
         flash.addFlashAttribute("taken", Phrase.of("told.signed-out-elsewhere"));
         return PAGE;
+    }
+
+    @PostMapping("/house/people/of/asking/{id}/yes")
+    String letIn(@AuthenticationPrincipal Account account, @PathVariable long id, RedirectAttributes flash) {
+        ownerOfTheServer(account);
+        asked.letIn(account, id)
+                .ifPresentOrElse(
+                        one -> flash.addFlashAttribute("taken", Phrase.of("told.let-in", "name", one.name())),
+                        () -> flash.addFlashAttribute("refused", Phrase.of("told.not-let-in")));
+        return PAGE;
+    }
+
+    @PostMapping("/house/people/of/asking/{id}/no")
+    String turnDown(@AuthenticationPrincipal Account account, @PathVariable long id, RedirectAttributes flash) {
+        ownerOfTheServer(account);
+        asked.turnDown(id);
+        flash.addFlashAttribute("taken", Phrase.of("told.turned-down"));
+        return PAGE;
+    }
+
+    private void ownerOfTheServer(Account account) {
+        if (!people.mayInviteHouseholds(account)) {
+            throw nobody();
+        }
+    }
+
+    /** Somebody else of the household, whose account belongs to no other one. */
+    private Account ours(Account account, long id) {
+        Account whom = other(account, id);
+        if (!people.oursAlone(whom)) {
+            throw nobody();
+        }
+        return whom;
     }
 
     private Account other(Account account, long id) {

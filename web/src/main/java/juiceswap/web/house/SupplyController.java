@@ -33,6 +33,7 @@ import juiceswap.core.supply.Link;
 import juiceswap.core.supply.ParallelGenerators;
 import juiceswap.core.supply.Placement;
 import juiceswap.core.supply.PowerStation;
+import juiceswap.core.supply.Propane;
 import juiceswap.core.supply.Rating;
 import juiceswap.core.supply.Source;
 import juiceswap.core.supply.Source.BondChange;
@@ -67,6 +68,16 @@ class SupplyController {
     /** The voltage drop along the cord at one load. */
     public record DropView(String at, String amps, String drop, String verdict, String words) {}
 
+    /**
+     * A usual cylinder of propane, in words.
+     *
+     * @param full how long it lasts at the planned limit
+     * @param half the same at half of it
+     * @param alone down to what cold one gives enough gas at half of the limit
+     * @param joined the same of two that are joined
+     */
+    public record CylinderView(String holds, String full, String half, String alone, String joined) {}
+
     @GetMapping("/house/supply")
     String show(
             @AuthenticationPrincipal Account account,
@@ -81,6 +92,7 @@ class SupplyController {
         model.addAttribute("steps", engine == null ? List.of() : steps(engine));
         model.addAttribute("links", links(file));
         model.addAttribute("drops", drops(file));
+        model.addAttribute("cylinders", cylinders(file));
         model.addAttribute("warnings", warnings(file));
         model.addAttribute("edit", edit);
         boolean oneLink =
@@ -108,6 +120,27 @@ class SupplyController {
             }
         }
         return "house/supply";
+    }
+
+    private static List<CylinderView> cylinders(Household file) {
+        Source source = file.setup().source();
+        double most = Limits.of(source, file.setup().path()).planRunningWatts();
+        List<CylinderView> views = new ArrayList<>();
+        for (Propane.Cylinder cylinder : Propane.CYLINDERS) {
+            Double full = Propane.hours(source, most, cylinder);
+            Double half = Propane.hours(source, most / 2, cylinder);
+            Double alone = Propane.enoughDownToC(source, most / 2, cylinder, 1);
+            Double joined = Propane.enoughDownToC(source, most / 2, cylinder, 2);
+            if (full != null && half != null && alone != null && joined != null) {
+                views.add(new CylinderView(
+                        InUse.measures().show(new Quantity(Dimension.PROPANE, cylinder.litres())),
+                        say("house.supply.hours", "hours", full),
+                        say("house.supply.hours", "hours", half),
+                        InUse.measures().show(Quantity.celsius(alone)),
+                        InUse.measures().show(Quantity.celsius(joined))));
+            }
+        }
+        return views;
     }
 
     private static Map<String, String> kinds() {

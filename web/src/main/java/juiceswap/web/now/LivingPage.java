@@ -11,7 +11,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * What Now shows of a house on its set.
  *
- * @param seen sequence that the page shows
+ * @param sequence that the page shows
+ * @param aloneSince after which nobody but the person has moved anything
  * @param swapStep the next step in Swap, when there is one to be done before the rotation counts
  * @param next the next move, null when none is left or the plan is being made
  * @param then the two moves after it, in one line each
@@ -22,6 +23,7 @@ import org.jspecify.annotations.Nullable;
 public record LivingPage(
         long outage,
         int sequence,
+        int aloneSince,
         boolean planning,
         @Nullable String swapStep,
         @Nullable NextMove next,

@@ -24,6 +24,7 @@ import juiceswap.core.house.Need;
 import juiceswap.core.house.Parting;
 import juiceswap.core.household.Household;
 import juiceswap.core.measure.Quantity;
+import juiceswap.core.outage.Turns;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan.Move;
@@ -68,8 +69,8 @@ class LivingPages {
         this.clock = clock;
     }
 
-    /** {@code asked} is the id of a circuit that somebody touched, or null. */
-    LivingPage page(Life life, @Nullable String asked) {
+    /** {@code who} looks; {@code asked} is the id of a circuit that somebody touched, or null. */
+    LivingPage page(Life life, String who, @Nullable String asked) {
         Household household = life.outage().household();
         Progress progress = life.onSet() || life.resting() ? life.progress() : null;
         NextMove next = progress == null || progress.next() == null ? null : next(life, progress);
@@ -85,6 +86,7 @@ class LivingPages {
         return LivingPageBuilder.builder()
                 .outage(life.outage().id())
                 .sequence(life.standing().sequence())
+                .aloneSince(Turns.aloneSince(life.outage().log(), who))
                 .planning(life.onSet() && next == null && (life.inForce() == null || stale(progress)))
                 .swapStep(swapStep(life))
                 .next(next)

@@ -5,7 +5,6 @@ import static juiceswap.web.words.Say.say;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -26,17 +25,14 @@ import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Estimate;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Setup;
-import juiceswap.core.household.DeviceQuestion;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.HomeLoad;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Confirming.Outcome;
 import juiceswap.core.outage.StallCause;
-import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.PowerStation;
-import juiceswap.core.upkeep.Upkeep;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
@@ -44,13 +40,11 @@ import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.SwapService;
 import juiceswap.web.pocket.ReadyPhones;
-import juiceswap.web.print.Sheets;
 import juiceswap.web.rotate.Rotations;
 import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Role;
-import juiceswap.web.upkeep.UpkeepBook;
-import juiceswap.web.words.InUse;
+import juiceswap.web.upkeep.PutBack;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -77,9 +71,9 @@ class NowController {
     private final Rotations rotations;
     private final LivingPages pages;
     private final MeasuredLoads loads;
-    private final Sheets sheets;
-    private final UpkeepBook upkeep;
+    private final ReadyPage ready;
     private final ReadyPhones phones;
+    private final PutBack putBack;
     private final Words words;
     private final Clock clock;
 
@@ -89,9 +83,9 @@ class NowController {
             Rotations rotations,
             LivingPages pages,
             MeasuredLoads loads,
-            Sheets sheets,
-            UpkeepBook upkeep,
+            ReadyPage ready,
             ReadyPhones phones,
+            PutBack putBack,
             Words words,
             Clock clock) {
         this.households = households;
@@ -99,9 +93,9 @@ class NowController {
         this.rotations = rotations;
         this.pages = pages;
         this.loads = loads;
-        this.sheets = sheets;
-        this.upkeep = upkeep;
+        this.ready = ready;
         this.phones = phones;
+        this.putBack = putBack;
         this.words = words;
         this.clock = clock;
     }
@@ -137,20 +131,16 @@ class NowController {
         }
         if (swap.current(account).isEmpty()) {
             model.addAttribute("first", households.firstSteps(account.householdId(), file));
-            model.addAttribute(
-                    "cardOutOfDate",
-                    sheets.outOfDate(account.householdId(), file)
-                            .map(InUse.measures()::date)
-                            .orElse(null));
-            model.addAttribute("upkeepDue", upkeepDue(account, file));
+            model.addAttribute("ready", ready.of(account.householdId(), file));
             model.addAttribute("phonesNotReady", String.join(", ", phones.notReady(account.householdId())));
+            model.addAttribute("putBack", putBack.left(account.householdId()));
             return calm(file, wished(file, season, ticked, pickUp), model);
         }
         Life life = rotations.life(account).orElse(null);
         if (life == null || life.standing().alarmed()) {
             return "redirect:/swap";
         }
-        model.addAttribute("living", pages.page(life, circuit));
+        model.addAttribute("living", pages.page(life, account.displayName(), circuit));
         model.addAttribute(
                 "undoable", !life.standing().undoableBy(account.displayName()).isEmpty());
         model.addAttribute("household", life.outage().household());
@@ -162,8 +152,7 @@ class NowController {
     private Options wished(Household file, String season, String ticked, List<String> pickUp) {
         Options kept = file.outage();
         if (!ticked.isEmpty()) {
-            return picking(
-                    kept,
+            return kept.picking(
                     pickUp.stream().filter(id -> file.setup().find(id) != null).toList());
         }
         Optional<Occasion> asked = Worded.find(Occasion.class, season);
@@ -171,16 +160,10 @@ class NowController {
             return kept;
         }
         Occasion occasion = asked.orElseGet(() -> Occasion.on(LocalDate.now(clock)));
-        return picking(
-                kept,
-                file.circuits().stream()
-                        .filter(entry -> !entry.circuit().lockedOff() && entry.choice(occasion) == Choice.MUST)
-                        .map(HomeCircuit::id)
-                        .toList());
-    }
-
-    private static Options picking(Options kept, List<String> pickUp) {
-        return new Options(kept.stopFirst(), kept.bigOnesOff(), kept.keepOn(), pickUp, kept.noSensitive(), kept.at());
+        return kept.picking(file.circuits().stream()
+                .filter(entry -> !entry.circuit().lockedOff() && entry.choice(occasion) == Choice.MUST)
+                .map(HomeCircuit::id)
+                .toList());
     }
 
     /** Hours that a full tank lasts with exactly these on, each for the share of time that it runs; empty when unknown. */
@@ -198,23 +181,6 @@ class NowController {
                         String.format(Locale.ENGLISH, "%.0f", hours),
                         "watts",
                         String.format(Locale.ENGLISH, "%,.0f", watts));
-    }
-
-    /** What is due of the generator, in one sentence; null when nothing is, or when nobody has entered its hours. */
-    private @Nullable String upkeepDue(Account account, Household file) {
-        Generator engine = file.setup().source().engine();
-        if (engine == null) {
-            return null;
-        }
-        List<String> due = upkeep
-                .of(account.householdId(), engine.fuel(), LocalDate.now(clock))
-                .map(Upkeep::tasks)
-                .orElse(List.of())
-                .stream()
-                .filter(one -> one.state() == Upkeep.State.DUE)
-                .map(one -> words.say("upkeep.task." + one.task().word()))
-                .toList();
-        return due.isEmpty() ? null : words.say("upkeep.due", "count", due.size(), "what", String.join(", ", due));
     }
 
     private String calm(Household file, Options options, Model model) {
@@ -237,7 +203,6 @@ class NowController {
         model.addAttribute("allAtOnce", block.isPresent());
         model.addAttribute("tankHours", tankHours(setup, wanted));
         model.addAttribute("occasions", Occasion.values());
-        model.addAttribute("missing", missing(file));
         model.addAttribute("bondSentence", words.bond(setup, setup.source().bond()));
         Generator engine = setup.source().engine();
         boolean asksFuel = engine != null && engine.fuel().fromTank() && engine.tankLitres() != null;
@@ -249,51 +214,12 @@ class NowController {
         return "now/now";
     }
 
-    /** What is not yet known or set up, each in one line. */
-    private static List<String> missing(Household file) {
-        Setup setup = file.setup();
-        List<String> missing = new ArrayList<>();
-        if (setup.source().bond() == Bond.UNKNOWN) {
-            missing.add(say("now.now.whether-the-generators-neutral-is"));
-        }
-        if (setup.transfer().kind().parting().switchesPanel()
-                && !setup.transfer().provable()) {
-            missing.add(say("now.now.no-test-circuits-are-chosen"));
-        }
-        if (setup.path().isEmpty() && setup.transfer().kind().wired()) {
-            missing.add(say("now.now.the-path-from-the-generator"));
-        }
-        if (file.supply().placement().tooNearOpening()) {
-            missing.add(say("now.now.the-place-is-too-near"));
-        }
-        if (file.supply().placement().leavesGap()) {
-            missing.add(say("house.supply.cord-leaves-a-gap"));
-        }
-        file.overloadedCords().forEach(cord -> missing.add(say("now.now.too-much-on-cord", "cord", cord.name())));
-        if (!DeviceQuestion.of(file).isEmpty()) {
-            missing.add(say("now.now.the-device-has-a-question"));
-        }
-        if (tankUnknown(file)) {
-            missing.add(say("now.now.the-tank-is-not-known"));
-        }
-        if (!file.needsAreSaid()) {
-            missing.add(say("now.now.nobody-has-said-what-the"));
-        }
-        return missing;
-    }
-
-    /** Fuel comes from a tank, and nobody has said how much it holds: no hours can be told. */
-    private static boolean tankUnknown(Household file) {
-        Generator engine = file.setup().source().engine();
-        return engine != null && engine.fuel().fromTank() && engine.tankLitres() == null;
-    }
-
     /** What changes from second to second, in place. */
     @GetMapping("/now/live")
     String live(@AuthenticationPrincipal Account account, Model model) {
         Life life = rotations.life(account).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         model.addAttribute("loads", loads.of(life));
-        model.addAttribute("living", pages.page(life, null));
+        model.addAttribute("living", pages.page(life, account.displayName(), null));
         return "now/live";
     }
 

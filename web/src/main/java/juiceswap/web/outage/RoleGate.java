@@ -30,7 +30,8 @@ public class RoleGate implements WebMvcConfigurer, HandlerInterceptor {
     private static final Set<String> OPEN_TO_WATCHERS = Set.of("/swap/co-alarm", "/swap/leave", "/theme", "/sign-out");
 
     /** What an electrician can send; tests carry name and license. */
-    private static final Set<String> OPEN_TO_ELECTRICIANS = Set.of("/house/device/test", "/theme", "/sign-out");
+    private static final Set<String> OPEN_TO_ELECTRICIANS =
+            Set.of("/house/device/test", "/households", "/theme", "/sign-out");
 
     /** What everybody does for themselves. */
     private static final String OWN = "/house/people/own/";

@@ -182,6 +182,11 @@ public class SwapService {
         }
     }
 
+    /** What was behind a trouble; taken on whatever the log holds. */
+    public void causeFound(Account account, Event.CauseFound found) {
+        insist(account, standing -> found);
+    }
+
     /** Somebody walks round in that room. */
     public void takeRoom(Account account, int seen, String room) {
         record(account, seen, List.of(new Event.TookRoom(room)));
@@ -257,11 +262,14 @@ public class SwapService {
     }
 
     /**
-     * A rotation is in force because time or chance asked for it: taken on whatever the log holds, unless everything was
-     * stopped while it was being made.
+     * A rotation is in force because time or chance asked for it, or because somebody does not want to walk now; where things
+     * still stand as it was made from.
+     *
+     * @param from how things stood when the plan was begun
+     * @return whether it is in force
      */
-    public void planned(Account account, long plan, Phrase why) {
-        insist(account, standing -> standing.stop() == null ? new Event.Planned(plan, why) : null);
+    public boolean planned(Account account, Standing from, long plan, Phrase why) {
+        return insist(account, standing -> standing.standsAs(from) ? new Event.Planned(plan, why) : null);
     }
 
     /**
@@ -343,17 +351,17 @@ public class SwapService {
     }
 
     /** Writes on top of whatever was written meanwhile, unless it gives null; during an alarm nothing else counts. */
-    private void insist(Account account, Function<Standing, @Nullable Event> event) {
+    private boolean insist(Account account, Function<Standing, @Nullable Event> event) {
         for (int tries = 1; ; tries++) {
             Outage outage = current(account).orElseThrow(Conflict::new);
             Standing standing = outage.standing();
             Event next = standing.alarmed() ? null : event.apply(standing);
             if (next == null) {
-                return;
+                return false;
             }
             try {
                 append(account, outage, standing.sequence(), List.of(next));
-                return;
+                return true;
             } catch (Conflict somebodyWroteMeanwhile) {
                 if (tries == INSIST) {
                     throw somebodyWroteMeanwhile;

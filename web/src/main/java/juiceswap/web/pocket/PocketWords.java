@@ -1,6 +1,7 @@
 package juiceswap.web.pocket;
 
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -40,18 +41,31 @@ public class PocketWords {
             "stallcause",
             "step",
             "swap",
+            "trouble",
             "urgent",
             "utility-under-load",
             "verdict",
             "way",
             "why");
 
+    /** What only pages of the server say. */
+    private static final List<String> OF_PAGES = List.of(
+            "swap.page.",
+            "swap.parts.",
+            "rotate.page.",
+            "rotate.difference.",
+            "meter.bonding.",
+            "meter.page.",
+            "meter.wiring.");
+
     private final String json;
     private final String version;
 
     PocketWords(Messages messages) {
         Map<String, String> carried = new TreeMap<>(messages.patterns());
-        carried.keySet().removeIf(key -> !SUBJECTS.contains(key.split("[.]", 2)[0]));
+        carried.keySet()
+                .removeIf(key -> !SUBJECTS.contains(key.split("[.]", 2)[0])
+                        || OF_PAGES.stream().anyMatch(key::startsWith));
         json = Tree.text(carried);
         version = DigestUtils.md5DigestAsHex(json.getBytes(StandardCharsets.UTF_8))
                 .substring(0, 12);

@@ -3,9 +3,12 @@ package juiceswap.web.pocket;
 import static juiceswap.exchange.Tree.object;
 
 import java.time.Clock;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import juiceswap.core.changeover.Lookout;
 import juiceswap.core.household.About;
 import juiceswap.core.household.Household;
@@ -14,11 +17,14 @@ import juiceswap.exchange.EventJson;
 import juiceswap.exchange.HouseholdJson;
 import juiceswap.exchange.RotationJson;
 import juiceswap.web.household.Households;
+import juiceswap.web.outage.CausesFound;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.PutAside;
 import juiceswap.web.rotate.RotationPlans;
 import juiceswap.web.security.Account;
+import juiceswap.web.swap.LookoutWords;
+import juiceswap.web.words.InUse;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -29,13 +35,24 @@ class Snapshots {
     private final Outages outages;
     private final RotationPlans plans;
     private final PutAside putAside;
+    private final CausesFound causes;
+    private final LookoutWords lookouts;
     private final Clock clock;
 
-    Snapshots(Households households, Outages outages, RotationPlans plans, PutAside putAside, Clock clock) {
+    Snapshots(
+            Households households,
+            Outages outages,
+            RotationPlans plans,
+            PutAside putAside,
+            CausesFound causes,
+            LookoutWords lookouts,
+            Clock clock) {
         this.households = households;
         this.outages = outages;
         this.plans = plans;
         this.putAside = putAside;
+        this.causes = causes;
+        this.lookouts = lookouts;
         this.clock = clock;
     }
 
@@ -45,6 +62,7 @@ class Snapshots {
         Optional<Household> house = outage.map(Outage::household).or(() -> households.file(account.householdId()));
         return house.map(file -> object(
                 "taken", clock.millis(),
+                "asOf", InUse.measures().dateAndClock(LocalDateTime.ofInstant(clock.instant(), ZoneId.systemDefault())),
                 "me", account.displayName(),
                 "member", !account.guest(),
                 "household", HouseholdJson.write(account.guest() ? withoutNotes(file) : file),
@@ -53,6 +71,8 @@ class Snapshots {
                         putAside.of(account.householdId()).stream()
                                 .map(Lookout::word)
                                 .toList(),
+                "bondProof", lookouts.bond(account.householdId()),
+                "causes", causes(account.householdId()),
                 "outage", outage.map(Snapshots::outage).orElse(null),
                 "plan", outage.flatMap(this::plan).orElse(null)));
     }
@@ -64,6 +84,12 @@ class Snapshots {
                 .map(person -> new About.Person(person.name(), ""))
                 .toList();
         return file.withAbout(new About(about.name(), "", people, about.measures(), about.typed()));
+    }
+
+    private Map<String, @Nullable Object> causes(long household) {
+        Map<String, @Nullable Object> counted = new TreeMap<>();
+        causes.in(household).forEach((cause, times) -> counted.put(cause.word(), times));
+        return counted;
     }
 
     private static Map<String, @Nullable Object> tests(Household file) {

@@ -1,15 +1,10 @@
 package juiceswap.web.rotate;
 
-import static juiceswap.web.db.Tables.HOUSEHOLD;
-
-import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
-import java.util.HexFormat;
 import java.util.List;
-import java.util.Optional;
 import juiceswap.core.household.Household;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.RotationPlan.Move;
@@ -24,50 +19,20 @@ import net.fortuna.ical4j.model.property.ProdId;
 import net.fortuna.ical4j.model.property.Uid;
 import net.fortuna.ical4j.model.property.immutable.ImmutableCalScale;
 import net.fortuna.ical4j.model.property.immutable.ImmutableVersion;
-import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
 
-/** Moves to come as calendar entries that ring, and the address at which a household's calendar can be read. */
+/** Moves to come as calendar entries that ring. */
 @Component
 class Calendars {
-    private static final int KEY_BYTES = 20;
-    private static final SecureRandom RANDOM = new SecureRandom();
-
     /** Long enough to be seen in a calendar, and for a walk to the panel. */
     private static final Duration LENGTH = Duration.ofMinutes(10);
 
     private static final Duration BEFORE = Duration.ofMinutes(5);
 
-    private final DSLContext db;
     private final RotationWords words;
 
-    Calendars(DSLContext db, RotationWords words) {
-        this.db = db;
+    Calendars(RotationWords words) {
         this.words = words;
-    }
-
-    /** The key of a household's calendar, made when it is first asked for. */
-    @Transactional
-    public String key(long household) {
-        byte[] bytes = new byte[KEY_BYTES];
-        RANDOM.nextBytes(bytes);
-        db.update(HOUSEHOLD)
-                .set(HOUSEHOLD.CALENDAR_KEY, HexFormat.of().formatHex(bytes))
-                .where(HOUSEHOLD.ID.eq(household), HOUSEHOLD.CALENDAR_KEY.isNull())
-                .execute();
-        return db.select(HOUSEHOLD.CALENDAR_KEY)
-                .from(HOUSEHOLD)
-                .where(HOUSEHOLD.ID.eq(household))
-                .fetchSingle(HOUSEHOLD.CALENDAR_KEY);
-    }
-
-    /** The household whose calendar has that key. */
-    Optional<Long> household(String key) {
-        return db.select(HOUSEHOLD.ID)
-                .from(HOUSEHOLD)
-                .where(HOUSEHOLD.CALENDAR_KEY.eq(key))
-                .fetchOptional(HOUSEHOLD.ID);
     }
 
     /** A calendar without an entry. */

@@ -6,6 +6,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.time.Clock;
+import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -13,12 +14,15 @@ import juiceswap.core.rotation.RotationPlan;
 import juiceswap.exchange.RotationJson;
 import juiceswap.exchange.Tree;
 import juiceswap.web.exchange.Downloads;
+import juiceswap.web.household.CalendarKeys;
 import juiceswap.web.household.HouseholdLocale;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
+import juiceswap.web.upkeep.UpkeepCalendar;
 import juiceswap.web.words.Words;
+import net.fortuna.ical4j.model.Calendar;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.springframework.http.HttpStatus;
@@ -39,13 +43,24 @@ class PlanExports {
     private final Calendars calendars;
     private final Outages outages;
     private final Households households;
+    private final CalendarKeys keys;
+    private final UpkeepCalendar upkeep;
     private final Clock clock;
 
-    PlanExports(Rotations rotations, Calendars calendars, Outages outages, Households households, Clock clock) {
+    PlanExports(
+            Rotations rotations,
+            Calendars calendars,
+            Outages outages,
+            Households households,
+            CalendarKeys keys,
+            UpkeepCalendar upkeep,
+            Clock clock) {
         this.rotations = rotations;
         this.calendars = calendars;
         this.outages = outages;
         this.households = households;
+        this.keys = keys;
+        this.upkeep = upkeep;
         this.clock = clock;
     }
 
@@ -91,27 +106,27 @@ class PlanExports {
 
     @GetMapping("/rotate/plan.ics")
     ResponseEntity<String> ics(@AuthenticationPrincipal Account account) {
-        return Downloads.of(calendar(inForce(account)), CALENDAR, "moves.ics");
+        return Downloads.of(calendar(inForce(account)).toString(), CALENDAR, "moves.ics");
     }
 
-    /** The same for a calendar that reads it by itself; empty while there is no plan. */
+    /** The same for a calendar that reads it by itself, and what is due of the upkeep; no moves while there is no plan. */
     @GetMapping("/calendar/{key:[0-9a-f]{40}}.ics")
     ResponseEntity<String> feed(@PathVariable String key, HttpServletRequest request) {
-        long household = calendars.household(key).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        long household = keys.household(key).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         households.measures(household).ifPresent(measures -> HouseholdLocale.speak(request, measures));
-        String text = outages.current(household)
+        Calendar calendar = outages.current(household)
                 .flatMap(rotations::life)
                 .filter(life -> life.inForce() != null)
                 .map(this::calendar)
-                .orElseGet(() -> Calendars.empty().toString());
-        return Downloads.of(text, CALENDAR, "moves.ics");
+                .orElseGet(Calendars::empty);
+        LocalDate today = Rotations.local(clock.instant()).toLocalDate();
+        upkeep.entries(household, today, clock.instant()).forEach(calendar::add);
+        return Downloads.of(calendar.toString(), CALENDAR, "juice-swap.ics");
     }
 
-    private String calendar(Life life) {
+    private Calendar calendar(Life life) {
         LocalDateTime now = Rotations.local(clock.instant());
-        return calendars
-                .of(life.lived().plan(), life.outage().household(), now, clock.instant())
-                .toString();
+        return calendars.of(life.lived().plan(), life.outage().household(), now, clock.instant());
     }
 
     private Life inForce(Account account) {

@@ -12,6 +12,7 @@ import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.WhatHelps;
 import juiceswap.core.supply.Generator;
+import juiceswap.web.household.CalendarKeys;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.SwapService;
 import juiceswap.web.rotate.RotatePages.Look;
@@ -38,7 +39,7 @@ class RotateController {
     private final RotationWords words;
     private final SwapService swap;
     private final Households households;
-    private final Calendars calendars;
+    private final CalendarKeys calendars;
     private final Clock clock;
 
     RotateController(
@@ -47,7 +48,7 @@ class RotateController {
             RotationWords words,
             SwapService swap,
             Households households,
-            Calendars calendars,
+            CalendarKeys calendars,
             Clock clock) {
         this.rotations = rotations;
         this.pages = pages;
@@ -124,7 +125,7 @@ class RotateController {
     /** The calendar's address, made when it is first asked for. */
     @PostMapping("/calendar")
     String calendar(@AuthenticationPrincipal Account account, RedirectAttributes flash) {
-        flash.addFlashAttribute("calendar", "/calendar/" + calendars.key(account.householdId()) + ".ics");
+        flash.addFlashAttribute("calendar", calendars.address(account.householdId()));
         return BACK + "#out";
     }
 }

@@ -109,12 +109,22 @@ public class RotationPlans {
                 .execute();
     }
 
+    /** Turns down a proposal and those before it, on which it stands, down to the plan in force. */
     @Transactional
-    void drop(long outage, long id, Instant at) {
+    void drop(long outage, long inForce, long id, Instant at) {
         db.update(ROTATION_PLAN)
                 .set(ROTATION_PLAN.DROPPED_AT, at.atOffset(ZoneOffset.UTC))
-                .where(ROTATION_PLAN.OUTAGE_ID.eq(outage), ROTATION_PLAN.ID.eq(id))
+                .where(
+                        ROTATION_PLAN.OUTAGE_ID.eq(outage),
+                        ROTATION_PLAN.ID.gt(inForce),
+                        ROTATION_PLAN.ID.le(id),
+                        ROTATION_PLAN.DROPPED_AT.isNull())
                 .execute();
+    }
+
+    /** Takes back a plan that nobody has asked for and that came too late; proposals of people stay. */
+    void withdraw(long outage, long id, Instant at) {
+        drop(outage, id - 1, id, at);
     }
 
     public Optional<Kept> find(long outage, long id, Setup setup) {

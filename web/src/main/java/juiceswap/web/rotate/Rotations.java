@@ -60,8 +60,6 @@ import org.springframework.transaction.event.TransactionalEventListener;
 public class Rotations {
     private static final Logger LOG = LoggerFactory.getLogger(Rotations.class);
 
-    /** What nobody waits for leaves a processor to the pages. */
-
     /** Who is named for plans that nobody asked for. */
     static final String PLANNER = "Juice Swap";
 
@@ -69,7 +67,12 @@ public class Rotations {
     private final SwapService swap;
     private final RotationPlans plans;
     private final Clock clock;
+    /** For what nobody waits for. */
     private final Effort effort;
+
+    /** For what somebody waits for. */
+    private final Effort atOnce;
+
     private volatile boolean begun;
 
     /** By household. Each page asks; it holds until the log grows, a plan is made or improved, or the minute is over. */
@@ -94,6 +97,7 @@ public class Rotations {
         this.plans = plans;
         this.clock = clock;
         this.effort = Effort.of(effort).orElseThrow();
+        this.atOnce = this.effort.compareTo(Effort.QUICK) < 0 ? this.effort : Effort.QUICK;
     }
 
     /**
@@ -143,6 +147,11 @@ public class Rotations {
         /** What is shown, where there is a plan. */
         public Kept atHand() {
             return Objects.requireNonNull(shown(), "no plan yet");
+        }
+
+        /** Somebody has been shown a proposal a short while ago and has neither taken it nor left it. */
+        boolean decides(Instant now) {
+            return proposed != null && Replanning.leftToPeople(proposed.madeAt(), now);
         }
 
         /** The plan in force, where there is one. */
@@ -276,9 +285,9 @@ public class Rotations {
     public void propose(Account account, Life life, List<Wish> wishes, Phrase why) {
         Wanted wanted = life.wanted.withWishes(wishes);
         RotationPlan start = life.inForce == null ? null : life.inForce.plan();
-        Wanted.Made made = wanted.plan(life.planFrom(), Effort.QUICK, start);
+        Wanted.Made made = wanted.plan(life.planFrom(), atOnce, start);
         long id = keep(life, account.displayName(), why, wishes, made);
-        if (effort != Effort.QUICK) {
+        if (effort != atOnce) {
             inBackground(() -> {
                 RotationPlan better =
                         made.plan().rotation().plan(effort, made.plan().on(), Beside.IN_TURN);
@@ -291,7 +300,7 @@ public class Rotations {
 
     /** Proposes the plan by which so much fuel lasts until then. */
     public Rationing ration(Account account, Life life, double litres, LocalDateTime until) {
-        Rationing ration = life.wanted.ration(life.planFrom(), litres, until, Effort.QUICK);
+        Rationing ration = life.wanted.ration(life.planFrom(), litres, until, atOnce);
         List<Wish> wishes = new ArrayList<>(life.wanted.wishes());
         ration.stills().forEach(still -> wishes.add(new Wish.Still(still.from(), still.to(), false)));
         plans.keep(
@@ -312,7 +321,7 @@ public class Rotations {
     }
 
     public void drop(Life life, long id) {
-        plans.drop(life.outage.id(), id, clock.instant());
+        plans.drop(life.outage.id(), life.inForce == null ? 0 : life.inForce.id(), id, clock.instant());
     }
 
     /** Plans anew and puts it in force at once: somebody does not want to walk now, and wants to be left in peace. */
@@ -322,9 +331,20 @@ public class Rotations {
         wishes.add(new Wish.Away(life.now.minusMinutes(Wanted.SLOT_MINUTES), life.now.plus(wait)));
         Wanted.Made made = life.wanted
                 .withWishes(wishes)
-                .plan(life.planFrom(), Effort.QUICK, life.inForce == null ? null : life.inForce.plan());
+                .plan(life.planFrom(), atOnce, life.inForce == null ? null : life.inForce.plan());
         Phrase why = Phrase.of("plan.why.not-before", "time", life.now.plus(wait));
-        swap.planned(account, keep(life, account.displayName(), why, wishes, made), why);
+        if (!inForce(account, life, keep(life, account.displayName(), why, wishes, made), why)) {
+            throw new Outages.Conflict();
+        }
+    }
+
+    /** Puts a plan in force at once, where things still stand as it was made from; else it is forgotten. */
+    private boolean inForce(Account account, Life life, long id, Phrase why) {
+        boolean taken = swap.planned(account, life.standing, id, why);
+        if (!taken) {
+            plans.withdraw(life.outage.id(), id, clock.instant());
+        }
+        return taken;
     }
 
     private long keep(Life life, String by, Phrase why, List<Wish> wishes, Wanted.Made made) {
@@ -378,23 +398,32 @@ public class Rotations {
         }
     }
 
-    /** Plans anew where the plan in force does not lead on from how things are. */
+    /**
+     * Plans anew where the plan in force does not lead on from how things are, and no proposal is left to somebody. Where the
+     * plan comes too late, what has made it so asks for another.
+     */
     public void keepUp(long household) {
         Life life = outages.current(household).flatMap(this::life).orElse(null);
         if (life == null) {
             lately.remove(household);
             return;
         }
-        if (!life.onSet) {
+        if (!life.onSet || life.decides(clock.instant())) {
             return;
         }
-        Replanning.reason(life.inForce == null ? null : life.inForce.plan(), life.progress, life.now)
-                .ifPresent(why -> {
-                    Wanted.Made made = life.wanted.plan(
-                            life.planFrom(), effort, life.inForce == null ? null : life.inForce.plan(), Beside.IN_TURN);
-                    long id = keep(life, PLANNER, why.phrase(), life.wanted.wishes(), made);
-                    swap.planned(Account.device(household, PLANNER), id, why.phrase());
-                });
+        RotationPlan before = life.inForce == null ? null : life.inForce.plan();
+        Replanning why = Replanning.reason(before, life.progress, life.now).orElse(null);
+        if (why == null) {
+            return;
+        }
+        Wanted.Made made = life.wanted.plan(life.planFrom(), effort, before, Beside.IN_TURN);
+        boolean asked = life(life.outage)
+                .filter(meanwhile -> meanwhile.decides(clock.instant()))
+                .isPresent();
+        if (!asked) {
+            long id = keep(life, PLANNER, why.phrase(), life.wanted.wishes(), made);
+            inForce(Account.device(household, PLANNER), life, id, why.phrase());
+        }
     }
 
     @PreDestroy

@@ -45,6 +45,11 @@ public record Account(
         return id == 0 ? null : (Long) id;
     }
 
+    /** The same person, at work for that household. */
+    public Account in(long household) {
+        return new Account(id, household, login, displayName, role, outageId);
+    }
+
     public boolean guest() {
         return outageId != null;
     }

@@ -1,8 +1,10 @@
 package juiceswap.web.security;
 
 import static juiceswap.web.db.Tables.ACCOUNT;
+import static juiceswap.web.db.Tables.ALSO_WORKS_FOR;
 import static juiceswap.web.db.Tables.API_TOKEN;
 import static juiceswap.web.db.Tables.AUDIT;
+import static juiceswap.web.db.Tables.CAUSE_FOUND;
 import static juiceswap.web.db.Tables.DEVICE_TEST;
 import static juiceswap.web.db.Tables.FUEL_LOT;
 import static juiceswap.web.db.Tables.HELPER;
@@ -16,10 +18,12 @@ import static juiceswap.web.db.Tables.OUTAGE_EVENT;
 import static juiceswap.web.db.Tables.POCKET_READY;
 import static juiceswap.web.db.Tables.PRINTED;
 import static juiceswap.web.db.Tables.PUT_ASIDE;
+import static juiceswap.web.db.Tables.PUT_BACK;
 import static juiceswap.web.db.Tables.READING;
 import static juiceswap.web.db.Tables.REHEARSAL;
 import static juiceswap.web.db.Tables.ROTATION_PLAN;
 import static juiceswap.web.db.Tables.SIMULATED_MONITOR;
+import static juiceswap.web.db.Tables.STAND_BY;
 import static juiceswap.web.db.Tables.STREET_SENSOR;
 import static juiceswap.web.db.Tables.UPKEEP;
 import static juiceswap.web.db.Tables.UPKEEP_DONE;
@@ -50,7 +54,7 @@ public class Accounts {
     private static final long FIRST_ACCOUNT_LOCK = 7_301L;
 
     /** Tables that hang on a household directly, what hangs on another of them first. */
-    private static final List<Table<?>> OF_A_HOUSEHOLD = List.of(
+    static final List<Table<?>> OF_A_HOUSEHOLD = List.of(
             POCKET_READY,
             REHEARSAL,
             PRINTED,
@@ -58,6 +62,9 @@ public class Accounts {
             UPKEEP_DONE,
             UPKEEP_INTERVAL,
             FUEL_LOT,
+            STAND_BY,
+            CAUSE_FOUND,
+            PUT_BACK,
             AUDIT,
             INVITATION,
             API_TOKEN,
@@ -67,12 +74,15 @@ public class Accounts {
             STREET_SENSOR,
             SIMULATED_MONITOR,
             HOUSEHOLD_REVISION,
+            ALSO_WORKS_FOR,
             ACCOUNT);
 
     private final DSLContext db;
     private final PasswordEncoder encoder;
+    private final WorksFor work;
 
-    public Accounts(DSLContext db, PasswordEncoder encoder) {
+    public Accounts(DSLContext db, PasswordEncoder encoder, WorksFor work) {
+        this.work = work;
         this.db = db;
         this.encoder = encoder;
     }
@@ -92,22 +102,38 @@ public class Accounts {
     /** Makes a household and its owner. */
     @Transactional
     Account found(String household, String displayName, String login, String password) {
+        return foundWithHash(household, displayName, login, encoder.encode(password));
+    }
+
+    /** The same where only what the password was made into is known. */
+    @Transactional
+    Account foundWithHash(String household, String displayName, String login, @Nullable String hash) {
         Long householdId = db.insertInto(HOUSEHOLD)
                 .set(HOUSEHOLD.NAME, household)
                 .returning(HOUSEHOLD.ID)
                 .fetchSingle(HOUSEHOLD.ID);
-        return create(householdId, displayName, login, password, Role.OWNER, null);
+        return createWithHash(householdId, displayName, login, hash, Role.OWNER, null);
     }
 
     @Transactional
     public Account create(
             long householdId, String displayName, String login, String password, Role role, @Nullable String licence) {
+        return createWithHash(householdId, displayName, login, encoder.encode(password), role, licence);
+    }
+
+    private Account createWithHash(
+            long householdId,
+            String displayName,
+            String login,
+            @Nullable String hash,
+            Role role,
+            @Nullable String licence) {
         String name = login.toLowerCase(Locale.ROOT);
         db.insertInto(ACCOUNT)
                 .set(ACCOUNT.HOUSEHOLD_ID, householdId)
                 .set(ACCOUNT.LOGIN, name)
                 .set(ACCOUNT.DISPLAY_NAME, displayName)
-                .set(ACCOUNT.PASSWORD_HASH, encoder.encode(password))
+                .set(ACCOUNT.PASSWORD_HASH, hash)
                 .set(ACCOUNT.ROLE, role.word())
                 .set(ACCOUNT.LICENCE, licence)
                 .execute();
@@ -127,16 +153,16 @@ public class Accounts {
 
     Optional<Account> withId(long household, long id) {
         return db.selectFrom(ACCOUNT)
-                .where(ACCOUNT.HOUSEHOLD_ID.eq(household), ACCOUNT.ID.eq(id), ACCOUNT.REMOVED_AT.isNull())
-                .fetchOptional(Accounts::account);
+                .where(WorksFor.accountsOf(household), ACCOUNT.ID.eq(id), ACCOUNT.REMOVED_AT.isNull())
+                .fetchOptional(row -> account(row).in(household));
     }
 
     /** Who is of the household, in the order in which they came. */
     public List<Account> of(long household) {
         return db.selectFrom(ACCOUNT)
-                .where(ACCOUNT.HOUSEHOLD_ID.eq(household), ACCOUNT.REMOVED_AT.isNull())
+                .where(WorksFor.accountsOf(household), ACCOUNT.REMOVED_AT.isNull())
                 .orderBy(ACCOUNT.ID)
-                .fetch(Accounts::account);
+                .fetch(row -> account(row).in(household));
     }
 
     /** The household that was on this server first; 0 while there is none. */
@@ -172,9 +198,15 @@ public class Accounts {
         db.deleteFrom(KNOWN_DEVICE).where(KNOWN_DEVICE.ACCOUNT_ID.eq(account)).execute();
     }
 
-    /** Their name stays in the log; they can't sign in again, and their sign-in name is free. */
+    /**
+     * Their name stays in the log. They can't sign in again, and their sign-in name is free, unless they work for another
+     * household too: there they go on.
+     */
     @Transactional
     void remove(Account account) {
+        if (work.leave(account)) {
+            return;
+        }
         db.deleteFrom(KNOWN_DEVICE)
                 .where(KNOWN_DEVICE.ACCOUNT_ID.eq(account.id()))
                 .execute();
@@ -207,6 +239,7 @@ public class Accounts {
      */
     @Transactional
     void forget(long household) {
+        of(household).forEach(work::leave);
         db.execute("select set_config('juice.forgetting', 'everything', true)");
         Condition ofTheHouse = OUTAGE.HOUSEHOLD_ID.eq(household);
         var outages = DSL.select(OUTAGE.ID).from(OUTAGE).where(ofTheHouse);

@@ -9,8 +9,10 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import juiceswap.web.security.People.Way;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.CookieValue;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -20,15 +22,18 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/come")
 class ComeController {
-    private static final int LONGEST_NAME = 40;
     private static final int LONGEST_LICENCE = 80;
 
     private final People people;
+    private final Newcomer newcomer;
+    private final PasswordCheck passwords;
     private final Entrance entrance;
     private final WrongTries tries;
 
-    ComeController(People people, Entrance entrance, Clock clock) {
+    ComeController(People people, Newcomer newcomer, PasswordCheck passwords, Entrance entrance, Clock clock) {
         this.people = people;
+        this.newcomer = newcomer;
+        this.passwords = passwords;
         this.entrance = entrance;
         this.tries = new WrongTries(clock);
     }
@@ -62,7 +67,7 @@ class ComeController {
         String name = PeopleNames.tidy(typed.getOrDefault("name", ""));
         String login = typed.getOrDefault("login", "").strip();
         if (isNew) {
-            check(way.get(), typed, name, login, problems);
+            check(way.get(), typed, name, problems);
         }
         String password = typed.getOrDefault("password", "");
         SignInController.passwordProblem(password).ifPresent(problem -> problems.put("password", problem));
@@ -84,21 +89,66 @@ class ComeController {
         return "redirect:/";
     }
 
-    private void check(Way way, Map<String, String> typed, String name, String login, Map<String, String> problems) {
-        SignInController.require(typed, "name", LONGEST_NAME, say("security.sign-in.say-what-to-call-you"), problems);
-        SignInController.require(typed, "login", 80, say("security.sign-in.choose-a-sign-in-name"), problems);
-        if (!problems.containsKey("name")) {
-            if (PeopleNames.unreadable(name) || PeopleNames.reserved(name)) {
-                problems.put("name", say("security.people.name-unreadable"));
-            } else if (way.role() != Role.OWNER && people.nameTaken(way.household(), name)) {
-                problems.put("name", say("security.people.name-taken"));
-            }
+    /** An electrician with an account on this server already comes to work for one household more. */
+    @PostMapping("/known")
+    String comeKnown(
+            @RequestParam Map<String, String> typed,
+            @CookieValue(name = SignInController.DEVICE, required = false) @Nullable String device,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            Model model) {
+        Map<String, String> problems = new LinkedHashMap<>();
+        model.addAttribute("typed", typed);
+        model.addAttribute("problems", problems);
+        Way way = way(typed.getOrDefault("code", ""), request, problems)
+                .filter(one -> one.role() == Role.ELECTRICIAN)
+                .orElse(null);
+        if (way == null) {
+            problems.putIfAbsent("code", say("security.come.code-wrong"));
+            return "security/come";
         }
-        if (!problems.containsKey("login") && people.loginTaken(login)) {
-            problems.put("login", say("security.people.login-taken"));
+        model.addAttribute("way", way);
+        PasswordCheck.Checked checked = passwords.check(
+                typed.getOrDefault("known", "").strip(),
+                typed.getOrDefault("secret", ""),
+                device,
+                request.getRemoteAddr());
+        Account worker = checked.account();
+        if (worker == null) {
+            boolean wait = checked.outcome() == PasswordCheck.Outcome.WAIT;
+            problems.put(
+                    "secret",
+                    say(
+                            wait
+                                    ? "security.sign-in.too-many-wrong-passwords-try"
+                                    : "security.sign-in.name-or-password-is-wrong"));
+            return "security/come";
         }
+        if (!worker.is(Role.ELECTRICIAN)) {
+            problems.put("known", say("security.come.known.no-electrician"));
+            return "security/come";
+        }
+        if (people.nameTakenByOthers(way.household(), worker)) {
+            problems.put("known", say("security.come.known.name-taken"));
+            return "security/come";
+        }
+        Account there = people.comeAlso(way, worker).orElse(null);
+        if (there == null) {
+            problems.put("code", say("security.come.code-wrong"));
+            return "security/come";
+        }
+        entrance.enter(there, request, response);
+        return "redirect:/house";
+    }
+
+    private void check(Way way, Map<String, String> typed, String name, Map<String, String> problems) {
         if (way.role() == Role.OWNER) {
-            SignInController.require(typed, "household", 120, say("security.sign-in.give-the-house-a-name"), problems);
+            newcomer.checkFounder(typed, problems);
+            return;
+        }
+        newcomer.check(typed, problems);
+        if (!problems.containsKey("name") && people.nameTaken(way.household(), name)) {
+            problems.put("name", say("security.people.name-taken"));
         }
         if (way.role() == Role.ELECTRICIAN) {
             SignInController.require(

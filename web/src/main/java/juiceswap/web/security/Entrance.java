@@ -9,7 +9,7 @@ import org.springframework.stereotype.Component;
 
 /** Signs somebody in who has proven who they are otherwise than by the sign-in form. */
 @Component
-class Entrance {
+public class Entrance {
     private final SecurityContextRepository contexts;
 
     Entrance(SecurityContextRepository contexts) {
@@ -17,7 +17,7 @@ class Entrance {
     }
 
     /** From this answer on the browser is that person's; the session gets a new name, so that none can be foisted. */
-    void enter(Account account, HttpServletRequest request, HttpServletResponse response) {
+    public void enter(Account account, HttpServletRequest request, HttpServletResponse response) {
         if (request.getSession(false) != null) {
             request.changeSessionId();
         }

@@ -115,7 +115,7 @@ public class Guests {
         boolean taken = db
                 .select(ACCOUNT.DISPLAY_NAME)
                 .from(ACCOUNT)
-                .where(ACCOUNT.HOUSEHOLD_ID.eq(outage.get(OUTAGE.HOUSEHOLD_ID)), ACCOUNT.REMOVED_AT.isNull())
+                .where(WorksFor.accountsOf(outage.get(OUTAGE.HOUSEHOLD_ID)), ACCOUNT.REMOVED_AT.isNull())
                 .union(db.select(HELPER.NAME).from(HELPER).where(HELPER.OUTAGE_ID.eq(id)))
                 .fetch(Record1::value1)
                 .stream()

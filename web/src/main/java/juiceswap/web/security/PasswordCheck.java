@@ -8,6 +8,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Supplier;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.jspecify.annotations.Nullable;
@@ -92,6 +93,16 @@ class PasswordCheck {
     /** Whether it is their password; null when too many are being checked. */
     @Nullable
     Boolean matches(String password, String hash) {
+        return fewAtOnce(() -> encoder.matches(password, hash));
+    }
+
+    /** What is kept of a password that somebody outside has chosen; null when too many are being looked at. */
+    @Nullable
+    String hash(String password) {
+        return fewAtOnce(() -> Objects.requireNonNull(encoder.encode(password)));
+    }
+
+    private <T> @Nullable T fewAtOnce(Supplier<T> work) {
         try {
             if (!hashes.tryAcquire(WAITS_SECONDS, TimeUnit.SECONDS)) {
                 return null;
@@ -101,7 +112,7 @@ class PasswordCheck {
             return null;
         }
         try {
-            return encoder.matches(password, hash);
+            return work.get();
         } finally {
             hashes.release();
         }

@@ -33,6 +33,7 @@ public class People {
 
     private final DSLContext db;
     private final Accounts accounts;
+    private final WorksFor work;
     private final PasswordCheck passwords;
     private final Audit audit;
     private final FindByIndexNameSessionRepository<? extends Session> sessions;
@@ -42,6 +43,7 @@ public class People {
     People(
             DSLContext db,
             Accounts accounts,
+            WorksFor work,
             PasswordCheck passwords,
             Audit audit,
             FindByIndexNameSessionRepository<? extends Session> sessions,
@@ -50,6 +52,7 @@ public class People {
         this.openToOthers = openToOthers;
         this.db = db;
         this.accounts = accounts;
+        this.work = work;
         this.passwords = passwords;
         this.audit = audit;
         this.sessions = sessions;
@@ -157,6 +160,20 @@ public class People {
         return Optional.of(account);
     }
 
+    /** Somebody who works for other households comes to work for this one too; empty when the code was used meanwhile. */
+    @Transactional
+    Optional<Account> comeAlso(Way way, Account worker) {
+        if (way.role() != Role.ELECTRICIAN || !worker.is(Role.ELECTRICIAN) || !use(way)) {
+            return Optional.empty();
+        }
+        if (worker.householdId() != way.household()) {
+            work.add(worker, way.household());
+            audit.write(way.household(), worker.displayName(), What.CAME, Role.ELECTRICIAN.word());
+            tell(way.household());
+        }
+        return Optional.of(worker.in(way.household()));
+    }
+
     /** Somebody founds a household of their own with a code; empty when it was used meanwhile. */
     @Transactional
     Optional<Account> found(Way way, String household, String name, String login, String password) {
@@ -177,23 +194,27 @@ public class People {
     @Transactional
     Optional<Account> renew(Way way, String password) {
         Long id = way.account();
-        if (id == null || !use(way)) {
+        Account account =
+                id == null ? null : accounts.withId(way.household(), id).orElse(null);
+        // since the code was made they may have begun to work for others, who trust this password too
+        if (id == null || account == null || work.several(account) || !use(way)) {
             return Optional.empty();
         }
-        Account account = accounts.withId(way.household(), id).orElseThrow();
         accounts.setPassword(id, password);
         endSessions(account, null);
         audit.write(way.household(), account.displayName(), What.PASSWORD_CHANGED, "");
         return Optional.of(account);
     }
 
-    boolean loginTaken(String login) {
-        return accounts.withLogin(login).isPresent();
-    }
-
     /** Somebody of the household could be taken for them. */
     boolean nameTaken(long household, String name) {
         return accounts.of(household).stream().anyMatch(one -> PeopleNames.alike(one.displayName(), name));
+    }
+
+    /** Somebody else of the household could be taken for them. */
+    boolean nameTakenByOthers(long household, Account worker) {
+        return accounts.of(household).stream()
+                .anyMatch(one -> one.id() != worker.id() && PeopleNames.alike(one.displayName(), worker.displayName()));
     }
 
     /** Changes one's own password; false when the old one is not right. Every other browser is signed out. */
@@ -216,6 +237,11 @@ public class People {
     public void signOutElsewhere(Account own, String session) {
         endSessions(own, session);
         audit.write(own.householdId(), own.displayName(), What.SIGNED_OUT_ELSEWHERE, "");
+    }
+
+    /** Their role and password are this household's to change. */
+    public boolean oursAlone(Account whom) {
+        return !work.several(whom);
     }
 
     /** Somebody of the household, never oneself. */

@@ -69,6 +69,8 @@ class SecurityConfig {
                                 "/welcome",
                                 "/join",
                                 "/come",
+                                "/come/known",
+                                "/ask",
                                 "/trust",
                                 "/trust/**",
                                 "/assets/**",
@@ -112,6 +114,8 @@ class SecurityConfig {
                         // what whoever has an account does for themselves
                         .requestMatchers("/house/people", "/house/people/own/**")
                         .hasAnyRole("OWNER", "MEMBER", "WATCHER", "ELECTRICIAN")
+                        .requestMatchers("/households")
+                        .hasRole("ELECTRICIAN")
                         // an electrician sees what the installation is, and what was found in it
                         .requestMatchers(
                                 "/house",
@@ -133,6 +137,9 @@ class SecurityConfig {
                         .requestMatchers("/pocket/**")
                         .hasAnyRole("OWNER", "MEMBER", "GUEST")
                         .requestMatchers("/swap", "/swap/**")
+                        .hasAnyRole("OWNER", "MEMBER", "WATCHER", "GUEST")
+                        // whoever helps may stand at the engine
+                        .requestMatchers("/trouble", "/trouble/**")
                         .hasAnyRole("OWNER", "MEMBER", "WATCHER", "GUEST")
                         .requestMatchers("/", "/live", "/theme", "/sign-out")
                         .authenticated()

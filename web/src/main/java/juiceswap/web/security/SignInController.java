@@ -36,7 +36,7 @@ class SignInController {
     private static final int SHORTEST_PASSWORD = 10;
 
     /** Keeps a browser known that has signed in before. */
-    private static final String DEVICE = "juice-device";
+    static final String DEVICE = "juice-device";
 
     private static final Duration DEVICE_KNOWN = Duration.ofDays(400);
 
@@ -45,6 +45,9 @@ class SignInController {
     private final Audit audit;
     private final RequestCache asked;
     private final Entrance entrance;
+    private final Newcomer newcomer;
+    private final WorksFor work;
+    private final AskedIn askedIn;
     private final WrongTries firstCodes;
     private final String firstCode;
     private final boolean demo;
@@ -59,6 +62,9 @@ class SignInController {
             Audit audit,
             RequestCache asked,
             Entrance entrance,
+            Newcomer newcomer,
+            WorksFor work,
+            AskedIn askedIn,
             Clock clock,
             @Value("${juice.first-code:}") String firstCode,
             @Value("${juice.demo:false}") boolean demo,
@@ -68,6 +74,9 @@ class SignInController {
         this.audit = audit;
         this.asked = asked;
         this.entrance = entrance;
+        this.newcomer = newcomer;
+        this.work = work;
+        this.askedIn = askedIn;
         this.firstCodes = new WrongTries(clock);
         this.firstCode = Codes.tidy(firstCode);
         this.demo = demo;
@@ -79,7 +88,12 @@ class SignInController {
         if (accounts.none()) {
             return "redirect:/welcome";
         }
+        return signInPage(model);
+    }
+
+    private String signInPage(Model model) {
         model.addAttribute("demo", demo);
+        model.addAttribute("signUp", askedIn.open());
         return "security/sign-in";
     }
 
@@ -96,8 +110,7 @@ class SignInController {
         if (account == null) {
             model.addAttribute("username", username);
             model.addAttribute(checked.outcome() == PasswordCheck.Outcome.WAIT ? "wait" : "wrong", true);
-            model.addAttribute("demo", demo);
-            return "security/sign-in";
+            return signInPage(model);
         }
         SavedRequest before = asked.getRequest(request, response);
         asked.removeRequest(request, response);
@@ -111,6 +124,9 @@ class SignInController {
                 .maxAge(DEVICE_KNOWN)
                 .build();
         response.addHeader(HttpHeaders.SET_COOKIE, known.toString());
+        if (account.is(Role.ELECTRICIAN) && work.several(account)) {
+            return "redirect:/households";
+        }
         return "redirect:" + (before == null ? "/" : pageOf(before.getRedirectUrl(), true));
     }
 
@@ -143,7 +159,9 @@ class SignInController {
             Model model,
             HttpServletRequest request,
             HttpServletResponse response) {
-        Map<String, String> problems = problems(typed);
+        Map<String, String> problems = new LinkedHashMap<>();
+        newcomer.checkFounder(typed, problems);
+        passwordProblem(typed.getOrDefault("password", "")).ifPresent(problem -> problems.put("password", problem));
         if (!firstCode.isEmpty() && !firstCode.equals(Codes.tidy(typed.getOrDefault("code", "")))) {
             boolean maySayWrong = firstCodes.take(request.getRemoteAddr());
             problems.put(
@@ -158,7 +176,7 @@ class SignInController {
         }
         Account owner = accounts.createFirst(
                 typed.getOrDefault("household", "").strip(),
-                typed.getOrDefault("name", "").strip(),
+                PeopleNames.tidy(typed.getOrDefault("name", "")),
                 typed.getOrDefault("login", "").strip(),
                 typed.getOrDefault("password", ""));
         if (owner == null) {
@@ -187,21 +205,6 @@ class SignInController {
         } catch (URISyntaxException malformed) {
             return "/";
         }
-    }
-
-    private static Map<String, String> problems(Map<String, String> typed) {
-        Map<String, String> problems = new LinkedHashMap<>();
-        require(typed, "household", 120, say("security.sign-in.give-the-house-a-name"), problems);
-        require(typed, "name", 80, say("security.sign-in.say-what-to-call-you"), problems);
-        require(typed, "login", 80, say("security.sign-in.choose-a-sign-in-name"), problems);
-        if (!problems.containsKey("name")) {
-            String name = PeopleNames.tidy(typed.getOrDefault("name", ""));
-            if (PeopleNames.unreadable(name) || PeopleNames.reserved(name)) {
-                problems.put("name", say("security.people.name-unreadable"));
-            }
-        }
-        passwordProblem(typed.getOrDefault("password", "")).ifPresent(problem -> problems.put("password", problem));
-        return problems;
     }
 
     /** What is wrong with a password that somebody wants to have, if anything. */

@@ -121,12 +121,13 @@ class SwapController {
         Household file = withCans(account, known, cansLitres);
         Options wishes = file.outage();
         Options options = new Options(
-                after.equals("stop-first"),
-                wishes.bigOnesOff(),
-                wishes.keepOn(),
-                PositionsForm.known(file, pickUp),
-                wishes.noSensitive(),
-                null);
+                        after.equals("stop-first"),
+                        wishes.bigOnesOff(),
+                        wishes.keepOn(),
+                        wishes.pickUp(),
+                        wishes.noSensitive(),
+                        null)
+                .picking(PositionsForm.known(file, pickUp));
         boolean rehearsal = what.equals("rehearsal");
         swap.start(account, file, rehearsal, options);
         tankLitres(file, tankIs).filter(litres -> !rehearsal).ifPresent(litres -> swap.fuelSeen(account, 1, litres));
@@ -302,16 +303,7 @@ class SwapController {
             @RequestParam(required = false) @Nullable List<String> pickUp) {
         Outage outage = swap.current(account).orElseThrow(Conflict::new);
         Options now = outage.standing().changeover().options();
-        swap.choose(
-                account,
-                seen,
-                new Options(
-                        now.stopFirst(),
-                        now.bigOnesOff(),
-                        now.keepOn(),
-                        PositionsForm.known(outage.household(), pickUp),
-                        now.noSensitive(),
-                        null));
+        swap.choose(account, seen, now.picking(PositionsForm.known(outage.household(), pickUp)));
         return BACK;
     }
 
@@ -365,8 +357,10 @@ class SwapController {
 
     @PostMapping("/end")
     String end(@AuthenticationPrincipal Account account, @RequestParam int seen) {
+        boolean rehearsal = swap.current(account).map(Outage::rehearsal).orElse(true);
         swap.end(account, seen);
-        return "redirect:/logbook";
+        // what an outage leaves behind is put back while one remembers it
+        return rehearsal || account.guest() ? "redirect:/logbook" : "redirect:/afterwards";
     }
 
     private static ResponseStatusException notFound() {

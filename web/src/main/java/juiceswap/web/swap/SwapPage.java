@@ -35,6 +35,7 @@ import org.jspecify.annotations.Nullable;
 public record SwapPage(
         long outage,
         int sequence,
+        int aloneSince,
         boolean rehearsal,
         String goal,
         String phase,

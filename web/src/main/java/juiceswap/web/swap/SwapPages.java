@@ -40,8 +40,10 @@ import juiceswap.core.outage.Measuring;
 import juiceswap.core.outage.SilenceCause;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.Timers.Wait;
+import juiceswap.core.outage.Turns;
 import juiceswap.core.outage.Turns.Turn;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.words.LookoutText;
 import juiceswap.core.words.Parts;
 import juiceswap.core.words.ReadingForm;
 import juiceswap.web.drawing.FitView;
@@ -135,6 +137,7 @@ public class SwapPages {
         return SwapPageBuilder.builder()
                 .outage(outage.id())
                 .sequence(standing.sequence())
+                .aloneSince(Turns.aloneSince(outage.log(), view.account().displayName()))
                 .rehearsal(outage.rehearsal())
                 .goal(standing.goal().word())
                 .phase(phase)
@@ -253,6 +256,7 @@ public class SwapPages {
                 .of(standing.changeover(), standing.state(), action, standing.watch(), household.hold());
         boolean unloaded = action == Action.MEASURE_LOADED && standing.readUnloaded();
         Set<Lookout> aside = putAside.of(outage.householdId());
+        LookoutText looksFor = lookouts.of(household, outage.householdId());
         return new SwapPage.Step(
                 action.word(),
                 next.circuit(),
@@ -277,10 +281,8 @@ public class SwapPages {
                 new SwapPage.Asked(form, action == Action.REFUEL ? filled : null),
                 new SwapPage.LookFor(
                         household.lookouts(action, aside).stream()
-                                .map(point -> new SwapPage.Point(
-                                        point.word(),
-                                        lookouts.text(point, household, outage.householdId()),
-                                        point.canBePutAside()))
+                                .map(point ->
+                                        new SwapPage.Point(point.word(), looksFor.of(point), point.canBePutAside()))
                                 .toList(),
                         household.lookouts(action, Set.of()).size()
                                 - household.lookouts(action, aside).size()),

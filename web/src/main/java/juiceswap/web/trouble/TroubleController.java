@@ -1,29 +1,35 @@
 package juiceswap.web.trouble;
 
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import static juiceswap.web.words.Say.say;
+
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
 import juiceswap.core.household.Household;
-import juiceswap.core.supply.Fuel;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.trouble.Check;
 import juiceswap.core.trouble.Diagnosis;
 import juiceswap.core.trouble.Diagnosis.Outcome;
 import juiceswap.core.trouble.EngineKind;
+import juiceswap.core.trouble.Findings;
 import juiceswap.core.trouble.Symptom;
 import juiceswap.web.household.Households;
+import juiceswap.web.outage.CausesFound;
+import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /**
  * From what somebody sees to what to mend. Everything that was found stands in the page's address, so that nothing is lost
@@ -36,16 +42,20 @@ class TroubleController {
     private static final double PERCENT = 100;
 
     private final Households households;
+    private final SwapService swap;
+    private final CausesFound causes;
 
-    TroubleController(Households households) {
+    TroubleController(Households households, SwapService swap, CausesFound causes) {
         this.households = households;
+        this.swap = swap;
+        this.causes = causes;
     }
 
     /** One that was looked at. */
     public record Looked(String check, String outcome) {}
 
-    /** What may be behind it, in percent. */
-    public record Likely(String check, long percent) {}
+    /** What may be behind it, in percent, and how often it was here before. */
+    public record Likely(String check, long percent, int before) {}
 
     /** A way on: what is found so far and one thing more. */
     public record Onward(String outcome, String found) {}
@@ -54,7 +64,7 @@ class TroubleController {
      * Asks for the symptom, or for the next check.
      *
      * @param symptom by its word; absent, it is asked for
-     * @param found checks with what they came out as, as {@code fuel-valve.ok}, in the order in which they were made
+     * @param found as {@link Findings#written}
      */
     @GetMapping
     String show(
@@ -69,32 +79,46 @@ class TroubleController {
         if (seen.isEmpty()) {
             return "trouble/choose";
         }
-        Map<Check, Outcome> looked = read(found);
-        Diagnosis diagnosis = of(seen.get(), engine(account, start), looked);
+        EngineKind engine = engine(account, start);
+        Findings looked = Findings.read(found).of(seen.get(), engine);
+        Map<Check, Integer> before = causes.in(account.householdId());
+        Diagnosis diagnosis = Diagnosis.of(seen.get(), engine, looked.looked(), before);
+        Check cause = looked.cause();
         model.addAttribute("symptom", seen.get());
         model.addAttribute("looked", lookedAt(looked));
         model.addAttribute("next", diagnosis.next());
         model.addAttribute("fix", diagnosis.fix());
+        model.addAttribute("times", cause == null ? 0 : before.getOrDefault(cause, 0));
         model.addAttribute("giveUp", diagnosis.giveUp());
-        model.addAttribute("back", written(withoutLast(looked)));
+        model.addAttribute("back", looked.withoutLast().written());
         model.addAttribute("onward", onward(diagnosis.next(), looked));
         model.addAttribute(
                 "likely",
                 diagnosis.causes().stream()
-                        .filter(cause -> cause.share() >= SHOWN_SHARE)
-                        .map(cause -> new Likely(cause.check().word(), Math.round(cause.share() * PERCENT)))
+                        .filter(one -> one.share() >= SHOWN_SHARE)
+                        .map(one -> new Likely(
+                                one.check().word(),
+                                Math.round(one.share() * PERCENT),
+                                before.getOrDefault(one.check(), 0)))
                         .toList());
         return "trouble/check";
     }
 
-    /** What a page that was made for another engine asks for is left out. */
-    private static Diagnosis of(Symptom symptom, EngineKind engine, Map<Check, Outcome> looked) {
-        try {
-            return Diagnosis.of(symptom, engine, looked, Map.of());
-        } catch (InvalidInput otherEngine) {
-            looked.clear();
-            return Diagnosis.of(symptom, engine, looked, Map.of());
+    /** That was it, and it is put right: it goes to the log, and counts the next time. */
+    @PostMapping("/found")
+    String found(
+            @AuthenticationPrincipal Account account,
+            @RequestParam String symptom,
+            @RequestParam String cause,
+            RedirectAttributes flash) {
+        Optional<Symptom> seen = Worded.find(Symptom.class, symptom);
+        Optional<Check> found = Worded.find(Check.class, cause);
+        if (seen.isEmpty() || found.isEmpty()) {
+            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
+        causes.add(account, seen.get(), found.get());
+        flash.addFlashAttribute("taken", say("trouble.kept"));
+        return "redirect:/now";
     }
 
     private EngineKind engine(Account account, String start) {
@@ -103,59 +127,23 @@ class TroubleController {
                 .map(Household::setup)
                 .map(setup -> setup.source().engine())
                 .orElse(null);
-        Fuel fuel = generator == null ? Fuel.GASOLINE : generator.fuel();
-        boolean electric = start.equals("electric");
-        return new EngineKind(fuel, electric, fuel != Fuel.DIESEL, true, true);
+        boolean cold = swap.current(account).stream()
+                .noneMatch(outage -> outage.standing().engineWasStarted());
+        return EngineKind.usual(generator, start.equals("electric"), cold);
     }
 
-    private static Map<Check, Outcome> read(String found) {
-        Map<Check, Outcome> looked = new LinkedHashMap<>();
-        for (String one : found.split(",")) {
-            int dot = one.lastIndexOf('.');
-            if (dot > 0) {
-                Check check = Worded.find(Check.class, one.substring(0, dot)).orElse(null);
-                Outcome outcome =
-                        Worded.find(Outcome.class, one.substring(dot + 1)).orElse(null);
-                if (check != null && outcome != null) {
-                    looked.put(check, outcome);
-                }
-            }
-        }
-        return looked;
-    }
-
-    private static String written(Map<Check, Outcome> looked) {
-        return String.join(
-                ",",
-                looked.entrySet().stream()
-                        .map(one -> one.getKey().word() + "." + one.getValue().word())
-                        .toList());
-    }
-
-    private static List<Looked> lookedAt(Map<Check, Outcome> looked) {
-        return looked.entrySet().stream()
+    private static List<Looked> lookedAt(Findings looked) {
+        return looked.looked().entrySet().stream()
                 .map(one -> new Looked(one.getKey().word(), one.getValue().word()))
                 .toList();
     }
 
-    private static Map<Check, Outcome> withoutLast(Map<Check, Outcome> looked) {
-        Map<Check, Outcome> rest = new LinkedHashMap<>();
-        List<Check> checks = new ArrayList<>(looked.keySet());
-        for (Check check : checks.subList(0, Math.max(0, checks.size() - 1))) {
-            rest.put(check, looked.getOrDefault(check, Outcome.SKIPPED));
-        }
-        return rest;
-    }
-
-    private static List<Onward> onward(@Nullable Check next, Map<Check, Outcome> looked) {
-        List<Onward> onward = new ArrayList<>();
-        if (next != null) {
-            for (Outcome outcome : Outcome.values()) {
-                Map<Check, Outcome> more = new LinkedHashMap<>(looked);
-                more.put(next, outcome);
-                onward.add(new Onward(outcome.word(), written(more)));
-            }
-        }
-        return onward;
+    private static List<Onward> onward(@Nullable Check next, Findings looked) {
+        return next == null
+                ? List.of()
+                : Arrays.stream(Outcome.values())
+                        .map(outcome -> new Onward(
+                                outcome.word(), looked.with(next, outcome).written()))
+                        .toList();
     }
 }

@@ -17,13 +17,19 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import juiceswap.core.Worded;
+import juiceswap.core.house.DeviceProof;
+import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.household.Household;
 import juiceswap.core.supply.Fuel;
+import juiceswap.core.supply.Generator;
 import juiceswap.core.upkeep.Done;
 import juiceswap.core.upkeep.FuelLot;
 import juiceswap.core.upkeep.Interval;
 import juiceswap.core.upkeep.Task;
 import juiceswap.core.upkeep.Upkeep;
+import juiceswap.web.household.DeviceTests;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -33,9 +39,11 @@ public class UpkeepBook {
     private static final int LISTED = 40;
 
     private final DSLContext db;
+    private final DeviceTests tests;
 
-    UpkeepBook(DSLContext db) {
+    UpkeepBook(DSLContext db, DeviceTests tests) {
         this.db = db;
+        this.tests = tests;
     }
 
     /** The engine as it was entered. */
@@ -66,6 +74,15 @@ public class UpkeepBook {
                 .set(UPKEEP.ENGINE_HOURS, facts.hours())
                 .set(UPKEEP.SINCE, facts.since())
                 .set(UPKEEP.BATTERY, facts.battery())
+                .execute();
+    }
+
+    /** The engine ran so many hours more, or fewer when they were added by mistake; of no use until it was entered. */
+    @Transactional
+    public void engineRan(long householdId, double hours) {
+        db.update(UPKEEP)
+                .set(UPKEEP.ENGINE_HOURS, DSL.greatest(DSL.val(0.0), UPKEEP.ENGINE_HOURS.plus(hours)))
+                .where(UPKEEP.HOUSEHOLD_ID.eq(householdId))
                 .execute();
     }
 
@@ -154,16 +171,16 @@ public class UpkeepBook {
     }
 
     /** What is due; empty until the engine was entered. */
-    public Optional<Upkeep> of(long householdId, Fuel fuel, LocalDate today) {
+    public Optional<Upkeep> of(long householdId, Household household, LocalDate today) {
         return facts(householdId).map(facts -> {
             List<Done> done = new ArrayList<>();
             all(householdId)
                     .forEach(one -> done.add(new Done(one.task(), one.on(), Math.min(one.atHours(), facts.hours()))));
-            done.addAll(told(householdId, facts));
+            done.addAll(told(householdId, household.setup().transfer().kind(), facts));
             return new Upkeep(
                     today,
                     facts.hours(),
-                    fuel,
+                    fuel(household),
                     facts.battery(),
                     intervals(householdId),
                     done.stream().filter(one -> !one.on().isAfter(today)).toList(),
@@ -174,13 +191,19 @@ public class UpkeepBook {
         });
     }
 
+    /** What the engine burns; without one as if it came through a pipe: then nothing grows old in cans. */
+    static Fuel fuel(Household household) {
+        Generator engine = household.setup().source().engine();
+        return engine == null ? Fuel.NATURAL_GAS : engine.fuel();
+    }
+
     /** A clock that was put back makes nothing wrong of what was written down before. */
     private static FuelLot notLater(FuelLot lot, LocalDate today) {
         return lot.bought().isAfter(today) ? new FuelLot(today, lot.stabilised(), lot.litres()) : lot;
     }
 
     /** An outage is an exercise, and a rehearsal that was gone through is one too: nobody enters them twice. */
-    private List<Done> told(long householdId, EngineFacts facts) {
+    private List<Done> told(long householdId, Kind device, EngineFacts facts) {
         List<Done> told = new ArrayList<>();
         db.select(OUTAGE.STARTED_AT, OUTAGE.ENDED_AT)
                 .from(OUTAGE)
@@ -198,7 +221,26 @@ public class UpkeepBook {
                 .orderBy(REHEARSAL.ID.desc())
                 .limit(LISTED)
                 .forEach(row -> told.add(new Done(Task.REHEARSAL, day(row.value1()), facts.hours())));
+        told.addAll(proven(householdId, device, facts));
         return told;
+    }
+
+    /** Tests of the transfer device and of the bond are kept where they are made; here they only count. */
+    private List<Done> proven(long householdId, Kind device, EngineFacts facts) {
+        Map<DeviceProof, LocalDate> passed = new EnumMap<>(DeviceProof.class);
+        for (DeviceProof proof : DeviceProof.of(device)) {
+            tests.last(householdId, proof)
+                    .filter(DeviceTests.Found::passed)
+                    .ifPresent(found -> passed.put(proof, found.onDay()));
+        }
+        List<Done> proven = new ArrayList<>();
+        LocalDate bond = passed.get(DeviceProof.BONDING);
+        if (bond != null) {
+            proven.add(new Done(Task.BOND_PROOF, bond, facts.hours()));
+        }
+        DeviceProof.partingTested(device, passed)
+                .ifPresent(day -> proven.add(new Done(Task.TRANSFER_PROOF, day, facts.hours())));
+        return proven;
     }
 
     private static LocalDate day(OffsetDateTime at) {

@@ -10,7 +10,6 @@ import java.util.Map;
 import juiceswap.core.Worded;
 import juiceswap.core.household.Household;
 import juiceswap.core.supply.Fuel;
-import juiceswap.core.supply.Generator;
 import juiceswap.core.upkeep.Done;
 import juiceswap.core.upkeep.FuelLot;
 import juiceswap.core.upkeep.Interval;
@@ -18,6 +17,7 @@ import juiceswap.core.upkeep.Task;
 import juiceswap.core.upkeep.Upkeep;
 import juiceswap.web.form.Form;
 import juiceswap.web.house.Shown;
+import juiceswap.web.household.CalendarKeys;
 import juiceswap.web.household.Households;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
@@ -32,6 +32,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** What is due of the generator, its alarms, proofs and fuel; each done with one touch. */
 @Controller
@@ -42,11 +43,13 @@ class UpkeepController {
 
     private final UpkeepBook book;
     private final Households households;
+    private final CalendarKeys calendars;
     private final Words words;
     private final Clock clock;
 
-    UpkeepController(UpkeepBook book, Households households, Words words, Clock clock) {
+    UpkeepController(UpkeepBook book, Households households, CalendarKeys calendars, Words words, Clock clock) {
         this.book = book;
+        this.calendars = calendars;
         this.households = households;
         this.words = words;
         this.clock = clock;
@@ -72,7 +75,7 @@ class UpkeepController {
         UpkeepBook.EngineFacts facts = book.facts(account.householdId()).orElse(null);
         Map<Task, Interval> intervals = book.intervals(account.householdId());
         List<Line> lines = new ArrayList<>();
-        book.of(account.householdId(), fuel(household), today)
+        book.of(account.householdId(), household, today)
                 .ifPresent(upkeep -> upkeep.tasks().stream()
                         .sorted(Comparator.comparing((Upkeep.Standing one) -> one.state())
                                 .reversed())
@@ -83,7 +86,8 @@ class UpkeepController {
                                 intervals.getOrDefault(one.task(), one.task().usual())))));
         model.addAttribute("lines", lines);
         model.addAttribute("facts", facts);
-        model.addAttribute("liquid", fuel(household) == Fuel.GASOLINE || fuel(household) == Fuel.DIESEL);
+        model.addAttribute(
+                "liquid", UpkeepBook.fuel(household) == Fuel.GASOLINE || UpkeepBook.fuel(household) == Fuel.DIESEL);
         model.addAttribute("household", household);
         model.addAttribute(
                 "past",
@@ -166,6 +170,13 @@ class UpkeepController {
         return BACK;
     }
 
+    /** The address at which a calendar reads what is due, made when it is first asked for. */
+    @PostMapping("/calendar")
+    String calendar(@AuthenticationPrincipal Account account, RedirectAttributes flash) {
+        flash.addFlashAttribute("calendar", calendars.address(account.householdId()));
+        return BACK + "#calendar";
+    }
+
     @PostMapping("/take-back")
     String takeBack(@AuthenticationPrincipal Account account, @RequestParam long id) {
         book.takeBack(account.householdId(), id);
@@ -231,11 +242,6 @@ class UpkeepController {
 
     private LocalDate today() {
         return LocalDate.now(clock);
-    }
-
-    static Fuel fuel(Household household) {
-        Generator engine = household.setup().source().engine();
-        return engine == null ? Fuel.NATURAL_GAS : engine.fuel();
     }
 
     private Household household(Account account) {

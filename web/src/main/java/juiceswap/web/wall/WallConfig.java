@@ -32,7 +32,18 @@ class WallConfig implements WebMvcConfigurer, AsyncHandlerInterceptor {
     public void addInterceptors(InterceptorRegistry registry) {
         registry.addInterceptor(this)
                 // doors let people into any household, whoever is signed in; programs come with the key of theirs
-                .excludePathPatterns("/sign-in", "/demo-sign-in", "/welcome", "/join", "/come", "/api/**", "/assets/**")
+                .excludePathPatterns(
+                        "/sign-in",
+                        "/demo-sign-in",
+                        "/welcome",
+                        "/join",
+                        "/come",
+                        "/come/*",
+                        "/ask",
+                        "/api/**",
+                        "/assets/**")
+                // a yes makes another household
+                .excludePathPatterns("/house/people/of/asking/**")
                 .order(Ordered.HIGHEST_PRECEDENCE);
     }
 

@@ -4,9 +4,11 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
+import juiceswap.core.changeover.Action;
 import juiceswap.core.house.RefusedArrangement;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.measure.ClockFace;
@@ -61,6 +63,26 @@ public class Words extends Wording {
     /** What is told once on a page: a phrase, or words that are put already. */
     public String told(Object phraseOrWords) {
         return phraseOrWords instanceof Phrase phrase ? say(phrase) : String.valueOf(phraseOrWords);
+    }
+
+    /** Terms of the trade that a step uses, to be explained by a touch. */
+    public List<String> terms(String action) {
+        return Action.of(action).map(Words::terms).orElse(List.of());
+    }
+
+    private static List<String> terms(Action action) {
+        return switch (action) {
+            case PLATE_TO_GENERATOR, PLATE_TO_UTILITY -> List.of("interlock", "back-feed");
+            case HANDLE_GENERATOR, HANDLE_UTILITY -> List.of("transfer-switch");
+            case MAIN_OFF, INPUT_OFF -> List.of("back-feed");
+            case CORD_HOUSE_IN, INSPECT_CORD -> List.of("inlet");
+            case SET_BOND_FLOATING, SET_BOND_BONDED -> List.of("neutral-bond", "floating");
+            case ECO_OFF, ECO_ON -> List.of("idle-control");
+            case CHECK_GFCI -> List.of("gfci");
+            case MEASURE_GENERATOR, MEASURE_PANEL -> List.of("leg", "hertz");
+            case MEASURE_LOADED, MEASURE_UTILITY -> List.of("leg");
+            default -> List.of();
+        };
     }
 
     /** The systems of units to choose from, by their words. */

@@ -13,6 +13,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import juiceswap.web.TestDatabase;
@@ -149,6 +150,82 @@ class ApiLimitsTest {
         assertThat(ask("/api/v1/rotation", ROTATION.formatted("quick", 1), "Content-Type", "application/json")
                         .statusCode())
                 .isEqualTo(200);
+    }
+
+    /** Searches for minutes end with the lines on which they were asked for: else nobody else's would have a turn. */
+    @Test
+    void nobodyWorksForWhoHasHungUp() throws Exception {
+        signIn();
+        String cookies = String.join(
+                "; ",
+                client.cookieHandler()
+                        .orElseThrow()
+                        .get(URI.create("http://127.0.0.1:" + port + "/"), Map.of())
+                        .get("Cookie"));
+        byte[] deep = crowded("deep").getBytes(StandardCharsets.UTF_8);
+        for (int i = 0; i < RotationApi.AT_ONCE; i++) {
+            Socket socket = new Socket("127.0.0.1", port);
+            slow.add(socket);
+            socket.getOutputStream()
+                    .write(("POST /api/v1/rotation HTTP/1.1\r\nHost: 127.0.0.1\r\nCookie: " + cookies
+                                    + "\r\nContent-Type: application/json\r\nContent-Length: " + deep.length
+                                    + "\r\n\r\n")
+                            .getBytes(StandardCharsets.US_ASCII));
+            socket.getOutputStream().write(deep);
+        }
+        // no turn for anybody: also not after a while, in which the line is looked at often
+        Thread.sleep(3000);
+        for (Socket socket : slow) {
+            assertThat(socket.getInputStream().available())
+                    .as("still being looked for")
+                    .isZero();
+        }
+        String quick = ROTATION.formatted("quick", 1);
+        assertThat(status(quick)).isEqualTo(503);
+        hangUp();
+        long until = System.nanoTime() + Duration.ofSeconds(20).toNanos();
+        while (status(quick) != 200) {
+            assertThat(System.nanoTime()).as("the long searches have ended").isLessThan(until);
+            Thread.sleep(100);
+        }
+    }
+
+    /** A request that is sent back whole would show a script what the browser keeps from it. */
+    @Test
+    void nothingIsSentBackAsItCame() throws Exception {
+        for (String path : List.of("/sign-in", "/api/v1/voltages", "/assets/app.css", "/there/is/nothing")) {
+            HttpResponse<String> answer = send(request(path)
+                    .method("TRACE", HttpRequest.BodyPublishers.noBody())
+                    .header("X-Kept", "lantern")
+                    .build());
+            assertThat(answer.statusCode()).as(path).isBetween(400, 501);
+            assertThat(answer.body()).as(path).doesNotContain("lantern");
+            assertThat(answer.headers().firstValue("X-Content-Type-Options"))
+                    .as(path)
+                    .contains("nosniff");
+        }
+    }
+
+    private int status(String question) throws Exception {
+        return ask("/api/v1/rotation", question, "Content-Type", "application/json")
+                .statusCode();
+    }
+
+    /** Two days of sixteen circuits, of which three fit at a time. */
+    private static String crowded(String effort) {
+        StringBuilder needs = new StringBuilder();
+        StringBuilder circuits = new StringBuilder();
+        for (int i = 1; i <= 16; i++) {
+            needs.append(i == 1 ? "" : ",")
+                    .append("{\"kind\": \"always\", \"circuit\": \"c%d\", \"priority\": \"food\"}".formatted(i));
+            circuits.append(i == 1 ? "" : ",").append("""
+                            {"id": "c%d", "spaces": [%d], "breakerAmps": 20,
+                             "loads": [{"name": "Heater", "volts": 120, "runningWatts": %d}]}
+                            """.formatted(i, i, 900 + 37 * i));
+        }
+        return ROTATION.formatted(effort, 192)
+                .replaceFirst("(?s)\"needs\": \\[.*?]", "\"needs\": [" + needs + "]")
+                .replaceFirst("(?s)\"circuits\": \\[.*]}", "\"circuits\": [" + circuits + "]}");
     }
 
     @Test

@@ -7,6 +7,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ReducedMotion;
+import com.microsoft.playwright.options.ServiceWorkerPolicy;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -35,8 +36,18 @@ final class Browsers implements AutoCloseable {
         PlaywrightAssertions.setDefaultAssertionTimeout(30_000);
     }
 
-    /** A page of a new person with a screen of that size. */
+    /**
+     * A page of a new person with a screen of that size. It keeps nothing for a time without the server: that would fetch the whole
+     * pocket anew for everybody in every journey.
+     */
     Page page(int width, int height) {
+        return page(new Browser.NewContextOptions()
+                .setViewportSize(width, height)
+                .setServiceWorkers(ServiceWorkerPolicy.BLOCK));
+    }
+
+    /** The same, on a phone that makes itself ready for a time without the server. */
+    Page pageThatKeeps(int width, int height) {
         return page(new Browser.NewContextOptions().setViewportSize(width, height));
     }
 

@@ -100,22 +100,12 @@ class EncryptedTest {
             wholeOutage(browsers, new Person(page, encrypted));
             assertThat(browsers.errors()).isEmpty();
         }
+        // and keeps the page without the server, as only an encrypted one may be kept
+        pocketOpensWithTheServerDead(encrypted, authority.body());
     }
 
-    /** A phone that trusts this house keeps the page without the server, as only an encrypted one may be kept. */
-    @Test
-    void overItsOwnEncryptionThePocketOpensWithTheServerDead() throws Exception {
-        int port = ServerProcess.freePort();
-        int plain = ServerProcess.freePort();
-        server = ServerProcess.start(
-                TestDatabase.create(), port, "--juice.tls.directory=" + directory, "--juice.tls.plain-port=" + plain);
-        String encrypted = "https://127.0.0.1:" + port;
-        byte[] authority = HttpClient.newHttpClient()
-                .send(
-                        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + plain + "/trust/authority.crt"))
-                                .build(),
-                        HttpResponse.BodyHandlers.ofByteArray())
-                .body();
+    /** Prepares a phone's pocket at that address, ends the server, and opens it. */
+    private void pocketOpensWithTheServerDead(String encrypted, byte[] authority) throws Exception {
         byte[] key = trusting(authority)
                 .send(
                         HttpRequest.newBuilder(URI.create(encrypted + "/sign-in"))
@@ -136,8 +126,9 @@ class EncryptedTest {
             page.waitForFunction("() => document.documentElement.dataset.pocket === 'ready'");
             server.kill();
             page.navigate(encrypted + "/pocket");
-            page.locator("[data-do=begin]").click();
-            assertThat(page.locator("body")).hasAttribute("data-phase", "step");
+            assertThat(page.locator("nav.pocket-bar")).isVisible();
+            assertThat(page.locator("body")).hasAttribute("data-state", "offline");
+            assertThat(page.locator("body")).hasAttribute("data-phase", Pattern.compile("none|reached"));
         }
     }
 
@@ -157,6 +148,7 @@ class EncryptedTest {
             wholeOutage(browsers, new Person(page, address));
             assertThat(browsers.errors()).isEmpty();
         }
+        pocketOpensWithTheServerDead("https://127.0.0.1:" + outside, authority.authorityCertificate());
     }
 
     /** Signs in with a password, out to the generator, a second phone that follows, and back. */

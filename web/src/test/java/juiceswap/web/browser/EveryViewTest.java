@@ -117,6 +117,8 @@ class EveryViewTest extends OutageJourney {
                 "/print",
                 "/pocket",
                 "/upkeep",
+                "/storm?hours=6",
+                "/afterwards/1",
                 "/trouble",
                 "/trouble?symptom=cranks-no-start&found=fuel-valve.ok",
                 "/trouble?symptom=trips&found=big-load.not",

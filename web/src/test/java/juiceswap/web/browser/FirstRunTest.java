@@ -74,8 +74,7 @@ class FirstRunTest {
                 page.locator("[name=label]").fill(label);
                 page.locator("[name=breakerAmps]").fill("15");
                 page.getByText("Put it in").click();
-                assertThat(page.locator(".notice:not([data-offline])").first())
-                        .containsText(label + " is in the panel.");
+                assertThat(page.locator("#told .notice").first()).containsText(label + " is in the panel.");
             });
             page.navigate(address + "/house");
             assertThat(next(page)).containsText("First steps, 2 of 5: Say what is on each breaker");
@@ -86,7 +85,7 @@ class FirstRunTest {
                 page.locator("[name=name]").last().fill(label);
                 page.locator("[name=runningWatts]").fill("150");
                 page.locator("#load button.act").click();
-                assertThat(page.locator(".notice:not([data-offline])").first()).containsText("is saved");
+                assertThat(page.locator("#told .notice").first()).containsText("is saved");
             }
             page.navigate(address + "/house/loads");
             next(page).locator("a").click();

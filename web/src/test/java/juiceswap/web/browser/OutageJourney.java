@@ -92,6 +92,11 @@ abstract class OutageJourney {
         return new Person(browsers.page(width, height), address());
     }
 
+    /** Somebody whose phone makes itself ready for a time without the server. */
+    Person withPocket(int width, int height) {
+        return new Person(browsers.pageThatKeeps(width, height), address());
+    }
+
     String address() {
         return "http://127.0.0.1:" + port;
     }

@@ -53,7 +53,7 @@ final class Person {
         fillIn();
         int before = seen();
         page.locator("[data-key=done]").click();
-        page.waitForFunction("() => !sessionStorage.getItem('unsent')");
+        page.waitForFunction("() => !localStorage.getItem('unsent')");
         sayAgain();
         answered(before);
     }
@@ -78,7 +78,7 @@ final class Person {
      * by itself grows it too, in the middle of a press.
      */
     private void answered(int before) {
-        page.waitForFunction("() => !sessionStorage.getItem('unsent')");
+        page.waitForFunction("() => !localStorage.getItem('unsent')");
         assertThat(page.locator("main")).not().hasAttribute("data-seen", String.valueOf(before));
     }
 
@@ -104,7 +104,7 @@ final class Person {
             }
             page.keyboard().press("Enter");
         }
-        page.waitForFunction("() => !sessionStorage.getItem('unsent')");
+        page.waitForFunction("() => !localStorage.getItem('unsent')");
         if (page.locator("[data-early]").count() > 0) {
             page.locator("[data-early]").focus();
             page.keyboard().press("Enter");
@@ -112,10 +112,19 @@ final class Person {
         answered(before);
     }
 
+    /** Presses a button; once more where the page had changed under it at that moment, and says so. */
+    void press(Locator button) {
+        button.click();
+        if (page.getByText("This page has just changed.").isVisible()) {
+            listening();
+            button.click();
+        }
+    }
+
     /** Waits until nothing is on its way from that page any more. */
     static void settled(Page page) {
         page.waitForLoadState();
-        page.waitForFunction("() => !sessionStorage.getItem('unsent')");
+        page.waitForFunction("() => !localStorage.getItem('unsent')");
     }
 
     /** Waits until the page takes keys. */

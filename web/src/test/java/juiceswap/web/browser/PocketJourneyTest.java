@@ -3,17 +3,21 @@ package juiceswap.web.browser;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.google.gson.JsonElement;
+import com.microsoft.playwright.CDPSession;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.outage.Event;
 import juiceswap.core.outage.Standing;
+import org.jooq.impl.DSL;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -22,7 +26,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class PocketJourneyTest extends OutageJourney {
     /** The phone is made ready by looking at any page. */
     private Person prepared(String name) {
-        Person person = person(390, 844).enter(name);
+        Person person = withPocket(390, 844).enter(name);
         person.page.waitForFunction("() => document.documentElement.dataset.pocket === 'ready'");
         assertThat(person.page.locator("[data-ready] [data-yes]")).isVisible();
         return person;
@@ -92,9 +96,13 @@ class PocketJourneyTest extends OutageJourney {
 
     /** Out and back without a server, for every way of parting a house; then everything is in the log. */
     @ParameterizedTest
-    @ValueSource(strings = {"saltmarsh-cottage", "tarn-edge-workshop"})
+    @ValueSource(strings = {"saltmarsh-cottage", "tarn-edge-workshop", "weavers-loft", "one appliance"})
     void aWholeOutageIsLivedWithoutTheServer(String house) throws IOException {
-        household(house);
+        if (house.equals("one appliance")) {
+            withTransfer("{\"kind\": \"appliance\", \"neutral\": \"solid\"}");
+        } else {
+            household(house);
+        }
         Person ines = prepared("ines");
         away(ines);
         ines.page.clock().install();
@@ -131,6 +139,109 @@ class PocketJourneyTest extends OutageJourney {
         assertThat(db.fetchValue("select count(*) from outage_event where kind in ('told', 'stories', 'unknown')"
                         + " and outage_id = (select max(id) from outage)"))
                 .isEqualTo(0L);
+    }
+
+    /** The cottage with another device between it and the utility. */
+    private void withTransfer(String transfer) throws IOException {
+        household("saltmarsh-cottage");
+        db.execute("update household set file = jsonb_set(file, '{setup,transfer}', {0}::jsonb)", DSL.val(transfer));
+    }
+
+    /** While the phone is offline nothing is asked of any network, and a page that nothing happens on does nothing. */
+    @Test
+    void nothingIsAskedAndNothingRunsAtRest() throws InterruptedException {
+        Person bram = prepared("bram");
+        opensPocket(bram);
+        Page page = bram.page;
+        away(bram);
+        page.evaluate("dispatchEvent(new Event('offline'))");
+        List<String> asked = new ArrayList<>();
+        page.onRequest(request -> asked.add(request.url()));
+        press(page, "begin");
+        follow(page, "measure-generator");
+        confirm(page);
+        assertThat(asked).isEmpty();
+        CDPSession measuring = page.context().newCDPSession(page);
+        measuring.send("Performance.enable");
+        double before = worked(measuring);
+        Thread.sleep(5_000);
+        assertThat(worked(measuring) - before)
+                .as("seconds of work in five of rest")
+                .isLessThan(0.25);
+        assertThat(asked).isEmpty();
+    }
+
+    /** Seconds that the page has worked since it was opened. */
+    private static double worked(CDPSession measuring) {
+        for (JsonElement metric : measuring.send("Performance.getMetrics").getAsJsonArray("metrics")) {
+            if (metric.getAsJsonObject().get("name").getAsString().equals("TaskDuration")) {
+                return metric.getAsJsonObject().get("value").getAsDouble();
+            }
+        }
+        throw new AssertionError("the browser does not say how much it worked");
+    }
+
+    /** Each step is said by the phone's own voice, one that needs no network, and the screen is kept on. */
+    @Test
+    void stepsAreReadAloudAndTheScreenStaysOn() {
+        Person bram = prepared("bram");
+        Page page = bram.page;
+        page.addInitScript("window.told = []; window.locks = 0;"
+                + " Object.defineProperty(window, 'speechSynthesis', { value: { cancel() {}, getVoices: () => ["
+                + "{ name: 'far', lang: 'en-US', localService: false }, { name: 'near', lang: 'en-US', localService: true }],"
+                + " speak(said) { window.told.push((said.voice ? said.voice.name : '') + ': ' + said.text); } } });"
+                + " window.SpeechSynthesisUtterance = function (text) { this.text = text; };"
+                + " Object.defineProperty(navigator, 'wakeLock', { value: { request: async () => { window.locks++;"
+                + " return { addEventListener() {}, release: async () => { window.locks--; } }; } } });");
+        away(bram);
+        opensPocket(bram);
+        press(page, "begin");
+        open(page, "More");
+        page.getByText("Read steps aloud").click();
+        page.waitForFunction("() => window.told.length > 0 && window.locks === 1");
+        confirm(page);
+        String title = page.locator("main h1").textContent();
+        page.waitForFunction("title => window.told.some(said => said.startsWith('near: ' + title))", title);
+        page.getByText("Read steps aloud").click();
+        page.waitForFunction("() => window.locks === 0");
+        int said = (int) page.evaluate("window.told.length");
+        confirm(page);
+        assertThat(page.evaluate("window.told.length")).isEqualTo(said);
+    }
+
+    /** Other circuits than planned, and a trouble to its cause, with no server. */
+    @Test
+    void otherCircuitsAndATroubleToItsCause() {
+        Person bram = prepared("bram");
+        away(bram);
+        opensPocket(bram);
+        Page page = bram.page;
+        press(page, "begin");
+        open(page, "Other circuits");
+        Locator wanted = page.locator("[data-do=choose] input:checked");
+        assertThat(wanted.first()).isVisible();
+        while (wanted.count() > 0) {
+            wanted.first().uncheck();
+        }
+        page.locator("[data-do=choose] input[value=fridge]").check();
+        press(page, page.getByText("These, and no others"));
+        open(page, "It isn’t starting");
+        page.locator("[data-symptom=cranks-no-start]").click();
+        assertThat(page.locator("[data-check] h2")).hasText("Is the fuel valve open?");
+        page.locator("[data-outcome=ok]").click();
+        assertThat(page.locator("[data-check] h2")).not().hasText("Is the fuel valve open?");
+        page.getByText("One back").click();
+        page.locator("[data-outcome=not]").click();
+        assertThat(page.locator("[data-check] h2")).hasText("The fuel valve is shut");
+        press(page, page.locator("[data-do=cause-found]"));
+        follow(page, "nothing");
+        assertThat(page.locator("main h1")).hasText("On the generator");
+        page.context().setOffline(false);
+        page.evaluate("dispatchEvent(new Event('online'))");
+        isSent(page);
+        assertThat(standing().state().picked()).contains("fridge").doesNotContain("well", "freezer");
+        bram.go("/trouble?symptom=cranks-no-start&found=fuel-valve.not");
+        assertThat(bram.page.getByText("It was this once before.")).isVisible();
     }
 
     private static void open(Page page, String summary) {
@@ -243,6 +354,8 @@ class PocketJourneyTest extends OutageJourney {
     void whatWasThrownAwayIsSaidSo() {
         Person bram = prepared("bram");
         opensPocket(bram);
+        // nothing is on its way any more that would be kept
+        isSent(bram.page);
         bram.page.evaluate("() => idbKeyval.clear()");
         away(bram);
         bram.page.reload();
@@ -302,7 +415,7 @@ class PocketJourneyTest extends OutageJourney {
                 () -> bram.page.locator("a[href='/pocket/file']").click());
         Path file = Files.createTempFile("pocket", ".html");
         download.saveAs(file);
-        Person alone = person(390, 844);
+        Person alone = withPocket(390, 844);
         away(alone);
         alone.page.navigate(file.toUri().toString());
         assertThat(alone.page.locator("main h1")).hasText("Is the power out?");

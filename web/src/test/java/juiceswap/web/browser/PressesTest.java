@@ -81,7 +81,7 @@ class PressesTest extends OutageJourney {
         assertThat(swap.current(account("ines"))).isPresent();
         ines.page.waitForTimeout(1100);
         ines.page.locator("[data-key=done]").click();
-        assertThat(ines.page).hasURL(Pattern.compile(".*/logbook$"));
+        assertThat(ines.page).hasURL(Pattern.compile(".*/afterwards/\\d+$"));
     }
 
     /** The next step stands where this one stood: a finger that was on its way is not taken for having done it. */

@@ -89,7 +89,7 @@ class ReadmePicturesTest extends OutageJourney {
     void pocket() throws IOException {
         Person ines = startsOutage(1280, 800);
         advance(ines, Action.PLATE_TO_GENERATOR);
-        Person bram = person(390, 844).enter("bram");
+        Person bram = withPocket(390, 844).enter("bram");
         bram.page.waitForFunction("() => document.documentElement.dataset.pocket === 'ready'");
         bram.go("/pocket");
         bram.page.context().setOffline(true);

@@ -41,7 +41,8 @@ class SwapJourneyTest extends OutageJourney {
         goBack(ines);
         advance(ines, null);
         ines.page.locator("[data-key=done]").click();
-        assertThat(ines.page).hasURL(java.util.regex.Pattern.compile(".*/logbook$"));
+        assertThat(ines.page).hasURL(java.util.regex.Pattern.compile(".*/afterwards/\\d+$"));
+        ines.go("/logbook");
         assertThat(ines.page.locator("tbody tr")).not().hasCount(0);
         Download csv = ines.page.waitForDownload(
                 () -> ines.page.getByText("CSV").first().click());
@@ -116,10 +117,10 @@ class SwapJourneyTest extends OutageJourney {
     void whatDoesNotFitIsRefusedAndSaysWhatToTurnOff() {
         Person ines = startsOutage(1280, 800);
         advance(ines, null);
-        int seen = ines.seen();
         ines.page.getByRole(AriaRole.BUTTON, named("off: turn ON 17–19 Range")).click();
         assertThat(ines.page.locator(".notice[role=alert]")).containsText("To make room, turn OFF first:");
-        assertThat(ines.seen()).isEqualTo(seen);
+        // by what is on: a plan that is ready meanwhile is an entry of the log too
+        assertThat(standing().state().picked()).doesNotContain("range");
         ines.page
                 .getByRole(AriaRole.BUTTON, named("on: turn OFF 6–8 Well pump"))
                 .click();

@@ -219,4 +219,76 @@ class TogetherTest extends OutageJourney {
         other.page.getByText("I can help").click();
         assertThat(other.page.locator("main h1")).hasText("Test the carbon monoxide alarm indoors");
     }
+
+    /** Three, of whom one types and one has no connection: everybody is reached, and nothing typed or pressed is lost. */
+    @Test
+    void anAlarmReachesThreeOfWhomOneTypesAndOneIsOffline() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, Action.MEASURE_GENERATOR);
+        Person jo = joins(ines, "Jo", "I can help");
+        Person bram = person(390, 844).enter("bram");
+        bram.go("/swap");
+        ines.go("/swap");
+        ines.page.locator("input[name=l1n]").fill("12");
+        ines.page.locator("input[name=l1n]").focus();
+        BrowserContext away = jo.page.context();
+        away.setOffline(true);
+        jo.page.locator(CO_BUTTON).click();
+        assertThat(jo.page.locator("#shout")).containsText("Everybody out. Now.");
+        assertThat(jo.page.locator("#shout")).containsText("Not sent: shout");
+        bram.page.locator(CO_BUTTON).click();
+        assertThat(ines.page.locator("#urgent")).containsText("Bram");
+        assertThat(bram.page.locator("main h1")).hasText("Everybody out. Now.");
+        away.setOffline(false);
+        assertThat(jo.page.locator("main h1")).hasText("Everybody out. Now.");
+        ines.page.locator("[data-understood]").click();
+        assertThat(ines.page.locator("input[name=l1n]")).hasValue("12");
+        // only the household clears it, every head counted; all are told who did
+        jo.go("/swap");
+        assertThat(jo.page.locator("form[action='/swap/all-clear']")).hasCount(0);
+        bram.go("/swap");
+        bram.page.getByText("The engine is stopped, from clean air").click();
+        assertThat(bram.page.getByText("The engine is stopped, from clean air")).hasCount(0);
+        for (Locator one : bram.page
+                .locator("form[action='/swap/all-clear'] input[type=checkbox]")
+                .all()) {
+            one.check();
+        }
+        ines.go("/house");
+        bram.page.locator("form[action='/swap/all-clear'] button").click();
+        assertThat(ines.page.locator("#urgent")).containsText("Bram says that all is clear");
+        assertThat(standing().alarmed()).isFalse();
+    }
+
+    /** What one has done only they take back; where each is, the others see; what another did offline is no conflict. */
+    @Test
+    void threeWorkAtOnceAndNobodyTakesBackWhatAnotherDid() {
+        Person ines = startsOutage(1280, 800);
+        Person jo = joins(ines, "Jo", "I can help");
+        Person kit = joins(ines, "Kit", "I only look on");
+        jo.page.locator(".crew button[value=panel]").click();
+        assertThat(jo.page.locator(".crew button[value=panel]")).hasAttribute("aria-pressed", "true");
+        assertThat(ines.page.locator(".crew")).containsText("Jo");
+        ines.page.locator(".crew button[value=indoors]").click();
+        assertThat(ines.page.locator(".crew button[value=indoors]")).hasAttribute("aria-pressed", "true");
+        // she tests the alarm indoors without a connection while Jo turns the breakers OFF
+        assertThat(ines.page.locator("main h1")).hasText("Test the carbon monoxide alarm indoors");
+        ines.page.context().setOffline(true);
+        ines.page.locator("[data-key=done]").click();
+        assertThat(ines.page.locator("[data-unsent]")).containsText("Not sent yet");
+        jo.confirm();
+        int done = standing().sequence();
+        ines.page.context().setOffline(false);
+        assertThat(ines.page.locator("main")).hasAttribute("data-seen", String.valueOf(done + 1));
+        assertThat(ines.page.locator("[role=alert].notice")).hasCount(0);
+        // her undo takes back her own, and leaves what Jo has switched
+        ines.page.locator("[data-key=undo]").click();
+        assertThat(ines.page.locator("main")).not().hasAttribute("data-seen", String.valueOf(done + 1));
+        assertThat(standing().state().done().has(juiceswap.core.changeover.Check.CHECK_CO_ALARM))
+                .isFalse();
+        assertThat(standing().lived().stream().filter(entry -> entry.who().equals("Jo")))
+                .isNotEmpty();
+        assertThat(kit.page.locator("[data-key=undo], [data-key=done]")).hasCount(0);
+        assertThat(kit.page.locator("main")).containsText("Next: Test the carbon monoxide alarm indoors");
+    }
 }

@@ -100,7 +100,7 @@ class TwoPeopleTest extends OutageJourney {
         assertThat(back).contains("outside: Stop the engine");
         ines.go("/swap");
         ines.page.locator("[data-key=done]").click();
-        assertThat(ines.page).hasURL(Pattern.compile(".*/logbook$"));
+        assertThat(ines.page).hasURL(Pattern.compile(".*/afterwards/\\d+$"));
         jo.go("/swap");
         assertThat(jo.page.locator("main h1")).hasText("This outage is over");
         jo.go("/house");

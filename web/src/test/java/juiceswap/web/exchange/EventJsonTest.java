@@ -22,6 +22,8 @@ import juiceswap.core.outage.EventKind;
 import juiceswap.core.outage.Sign;
 import juiceswap.core.outage.StallCause;
 import juiceswap.core.supply.Bond;
+import juiceswap.core.trouble.Check;
+import juiceswap.core.trouble.Symptom;
 import juiceswap.exchange.EventJson;
 import juiceswap.exchange.Tree;
 import org.junit.jupiter.api.BeforeEach;
@@ -78,6 +80,7 @@ class EventJsonTest {
                 new Event.AllClear(List.of("Ines", "Bram")),
                 new Event.TookRoom("Kitchen"),
                 new Event.AllRight(),
+                new Event.CauseFound(Symptom.CRANKS_NO_START, Check.FUEL_VALVE),
                 new Event.Told(Event.Done.step(Action.PICK_UP, "well")),
                 new Event.Stories(
                         new Event.Stories.Story(

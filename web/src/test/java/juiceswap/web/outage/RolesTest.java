@@ -53,20 +53,21 @@ class RolesTest {
             "/swap/utility-seen",
             "/swap/utility-lost",
             "/pocket/merge",
+            "/trouble/found",
             "/swap/leave",
             "/theme");
 
     private static final Set<String> WATCHER = Set.of("/swap/co-alarm", "/swap/leave", "/theme");
 
     /** What an electrician with an account may send. */
-    private static final Set<String> ELECTRICIAN = Set.of("/house/device/test", "/theme");
+    private static final Set<String> ELECTRICIAN = Set.of("/house/device/test", "/households", "/theme");
 
     /** What everybody who has an account does for themselves. */
     private static final Set<String> OWN = Set.of("/house/people/own/password", "/house/people/own/elsewhere");
 
     /** Open to everybody, signed in or not: they begin something of their own. */
     private static final Set<String> OUTSIDE_THE_DOOR =
-            Set.of("/sign-in", "/demo-sign-in", "/welcome", "/join", "/come");
+            Set.of("/sign-in", "/demo-sign-in", "/welcome", "/join", "/come", "/come/known", "/ask");
 
     @Autowired
     private WebApplicationContext context;

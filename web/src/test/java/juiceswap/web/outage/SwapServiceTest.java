@@ -97,6 +97,10 @@ class SwapServiceTest {
         }
     }
 
+    private Standing standing() {
+        return Standing.of(household.setup(), log);
+    }
+
     @SuppressWarnings("unchecked")
     private Event written() {
         ArgumentCaptor<List<? extends Event>> events = ArgumentCaptor.forClass(List.class);
@@ -188,7 +192,7 @@ class SwapServiceTest {
         assertThat(Standing.of(household.setup(), log).readUnloaded()).isTrue();
         // together again without load: it was a heavy load on a long cord; the step itself is still to be done
         assertThat(read("120", "121")).isInstanceOf(Event.RefusedReading.class);
-        Standing standing = Standing.of(household.setup(), log);
+        Standing standing = standing();
         assertThat(standing.readUnloaded()).isFalse();
         assertThat(standing.plan().steps().get(0).action()).isEqualTo(Action.MEASURE_LOADED);
         assertThat(read("119", "121")).isInstanceOf(Event.Done.class);
@@ -208,8 +212,23 @@ class SwapServiceTest {
         advance(Action.MEASURE_LOADED);
         read("88", "151");
         org.mockito.Mockito.clearInvocations(outages);
-        swap.planned(INES, 4, Phrase.of("plan.why.day-ahead"));
+        assertThat(swap.planned(INES, standing(), 4, Phrase.of("plan.why.day-ahead")))
+                .isFalse();
         nothingWritten();
+    }
+
+    @Test
+    void aPlanFromBeforeABreakerWasSwitchedDoesNotTurnTheMoveAround() {
+        advance(Action.PICK_UP);
+        Standing before = standing();
+        Plan.Step pickUp = before.plan().steps().get(0);
+        write(Event.Done.step(pickUp.action(), pickUp.circuit()));
+        assertThat(swap.planned(INES, before, 4, Phrase.of("plan.why.day-ahead")))
+                .isFalse();
+        nothingWritten();
+        assertThat(swap.planned(INES, standing(), 4, Phrase.of("plan.why.day-ahead")))
+                .isTrue();
+        assertThat(written()).isInstanceOf(Event.Planned.class);
     }
 
     @Test

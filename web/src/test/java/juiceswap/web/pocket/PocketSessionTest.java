@@ -177,6 +177,104 @@ class PocketSessionTest {
         assertThat(session.plan(now)).isNotNull();
     }
 
+    @ParameterizedTest
+    @ValueSource(strings = {"appliance", "cords"})
+    void outAndBackWithoutATestCircuit(String kind) throws IOException {
+        carry("saltmarsh-cottage", "", true);
+        Tree household = snapshot.path("household");
+        Map<String, Object> changed = new HashMap<>();
+        household.properties().forEach((name, value) -> changed.put(name, value));
+        Map<String, Object> setup = new HashMap<>();
+        household.path("setup").properties().forEach((name, value) -> setup.put(name, value));
+        setup.put("transfer", Map.of("kind", kind, "neutral", "solid"));
+        changed.put("setup", setup);
+        snapshot = Tree.of(Tree.object("household", changed, "me", "Ines", "member", true));
+        reopen();
+        outAndBack();
+    }
+
+    @Test
+    void otherCircuitsAreChosenAndWhatThereIsNotIsLeftOut() throws IOException {
+        carry("saltmarsh-cottage", "", true);
+        taken("do", "begin");
+        taken("do", "choose", "pickUp", List.of("fridge", "no-such-thing"));
+        assertThat(view().texts("chosen")).contains("fridge").doesNotContain("well", "no-such-thing");
+        follow();
+        assertThat(view().path("circuits"))
+                .filteredOn(circuit -> circuit.flag("on", false))
+                .extracting(circuit -> circuit.text("id"))
+                .contains("fridge")
+                .doesNotContain("well", "freezer");
+    }
+
+    private Tree trouble(String symptom, String found) {
+        return Tree.of(session.trouble(Tree.of(Tree.object("symptom", symptom, "found", found, "start", "pull")), now));
+    }
+
+    /** What was behind it before is looked at sooner; what is wrong ends the search and goes to the log. */
+    @Test
+    void aTroubleIsFollowedToItsCause() throws IOException {
+        carry("saltmarsh-cottage", "", true);
+        taken("do", "begin");
+        Tree first = trouble("cranks-no-start", "");
+        assertThat(first.text("check")).isNotEmpty();
+        assertThat(first.path("onward").size()).isEqualTo(3);
+        Tree second = trouble("cranks-no-start", first.path("onward").get(0).text("found", ""));
+        assertThat(second.text("check")).isNotEqualTo(first.text("check"));
+        assertThat(trouble("cranks-no-start", second.text("back", "")).text("check"))
+                .isEqualTo(first.text("check"));
+        Tree wrong = trouble("cranks-no-start", "spark-plug.not");
+        assertThat(wrong.text("cause")).isEqualTo("spark-plug");
+        assertThat(wrong.text("fix")).isNotEmpty();
+        taken("do", "cause-found", "symptom", "cranks-no-start", "cause", "spark-plug");
+        // a hundred times the plug
+        snapshot = Tree.of(Tree.object(
+                "household",
+                snapshot.path("household"),
+                "me",
+                "Ines",
+                "member",
+                true,
+                "causes",
+                Map.of("spark-plug", 100)));
+        reopen();
+        assertThat(trouble("cranks-no-start", "").text("check"))
+                .isEqualTo(MESSAGES.say("trouble.check.spark-plug", Map.of()));
+    }
+
+    /** Every symptom, whatever comes out of every check, ends: in a cause or with whom to call. */
+    @ParameterizedTest
+    @ValueSource(strings = {"ok", "skipped"})
+    void everyTroubleEnds(String outcome) throws IOException {
+        carry("saltmarsh-cottage", "", true);
+        taken("do", "begin");
+        view().path("symptoms").forEach(symptom -> {
+            Tree at = trouble(symptom.text("value", ""), "");
+            for (int most = 0; at.text("check") != null && most < 40; most++) {
+                String next = "";
+                for (Tree onward : at.path("onward")) {
+                    next = onward.text("outcome", "").equals(outcome) ? onward.text("found", "") : next;
+                }
+                at = trouble(symptom.text("value", ""), next);
+            }
+            assertThat(at.text("giveUp")).as(symptom.toString()).isNotEmpty();
+        });
+    }
+
+    /** What is to be looked for is said with the household's own figures, as on the server. */
+    @Test
+    void whatToLookForHasItsFigures() throws IOException {
+        carry("saltmarsh-cottage", "", true);
+        taken("do", "begin");
+        List<String> looked = new ArrayList<>();
+        for (int most = 0; view().text("phase", "").equals("step") && most < 12; most++) {
+            looked.addAll(view().path("step").texts("lookFor"));
+            Tree step = view().path("step");
+            act("do", "done", "action", step.text("action"), "circuit", step.text("circuit"), "fields", Map.of());
+        }
+        assertThat(looked).anyMatch(line -> line.contains("AWG")).anyMatch(line -> line.contains("full tank is about"));
+    }
+
     @Test
     void aStallAsksForEverythingAgain() throws IOException {
         carry("saltmarsh-cottage", "", true);

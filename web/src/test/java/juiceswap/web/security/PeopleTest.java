@@ -31,7 +31,7 @@ import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilde
 import org.springframework.test.web.servlet.request.MockMvcRequestBuilders;
 
 /** Coming, being something else, and going, each with a browser of their own. */
-@SpringBootTest(properties = "juice.open-to-others=true")
+@SpringBootTest(properties = {"juice.open-to-others=true", "juice.sign-up=true"})
 @AutoConfigureMockMvc
 @Import(TravellingClock.InPlace.class)
 class PeopleTest {
@@ -45,6 +45,9 @@ class PeopleTest {
 
     @Autowired
     private Accounts accounts;
+
+    @Autowired
+    private AskedIn askedIn;
 
     @Autowired
     private Households households;
@@ -179,7 +182,7 @@ class PeopleTest {
                         .getRedirectedUrl())
                 .isNull();
         // the sign-in name is free again
-        assertThat(people.loginTaken("kit" + tag)).isFalse();
+        assertThat(accounts.withLogin("kit" + tag)).isEmpty();
     }
 
     @Test
@@ -238,6 +241,121 @@ class PeopleTest {
         assertThat(neighbor.standing()).contains(Role.OWNER);
         assertThat(neighbor.householdId()).isNotEqualTo(first.householdId());
         assertThat(households.name(neighbor.householdId())).isEqualTo("Heron Lodge");
+    }
+
+    /** Tamsin works for one household, and then for another too. */
+    @Test
+    void anElectricianWorksForManyAndNoneOfThemGetsAtTheOthers() throws Exception {
+        Account tamsin = comes(Role.ELECTRICIAN, "tamsin");
+        String login = "tamsin" + tag;
+        Account first = owner;
+        String lateCode = people.newPasswordFor(first, tamsin);
+        aHouse();
+        String code = people.invite(owner, Role.ELECTRICIAN);
+        // nobody comes in with another's name, a wrong password or an account that is no electrician's
+        assertThat(known(code, login, "a wrong lantern").getContentAsString()).contains("Name or password is wrong");
+        assertThat(known(code, first.login(), PASSWORD).getContentAsString()).contains("Only an electrician");
+        MockHttpServletResponse in = known(code, login, PASSWORD);
+        assertThat(in.getRedirectedUrl()).isEqualTo("/house");
+        assertThat(known(code, login, PASSWORD).getContentAsString()).contains("No code like this is waiting");
+        Cookie session = in.getCookie("SESSION");
+        assertThat(shown(session)).contains("Ines").contains("tamsin");
+
+        // of the two, one at a time
+        Cookie again = session(login, PASSWORD);
+        assertThat(send("/sign-in", Map.of("username", login, "password", PASSWORD))
+                        .getRedirectedUrl())
+                .isEqualTo("/households");
+        MockHttpServletResponse gone =
+                send("/households", Map.of("household", String.valueOf(owner.householdId())), again);
+        assertThat(gone.getRedirectedUrl()).isEqualTo("/house");
+        again = gone.getCookie("SESSION");
+        assertThat(send("/theme", Map.of(), again).getStatus()).isEqualTo(302);
+        aHouse();
+        assertThat(send("/households", Map.of("household", String.valueOf(owner.householdId())), again)
+                        .getStatus())
+                .isEqualTo(404);
+
+        // what is no longer one household's alone, none changes; nor with a code from before
+        Cookie ines = session(first.login(), PASSWORD);
+        String of = "/house/people/of/" + tamsin.id();
+        for (String path : List.of("/new-password", "/role", "/hand-over")) {
+            assertThat(send(of + path, Map.of("role", "member"), ines).getStatus())
+                    .as(path)
+                    .isEqualTo(404);
+        }
+        assertThat(send("/come", Map.of("code", lateCode, "password", "a third lantern"))
+                        .getContentAsString())
+                .contains("No code like this is waiting");
+
+        // removed where the account began, it goes on where it still works
+        send(of + "/remove", Map.of(), ines);
+        assertThat(accounts.of(first.householdId())).extracting(Account::id).doesNotContain(tamsin.id());
+        assertThat(accounts.stands(tamsin)).isFalse();
+        Account there = accounts.called(login);
+        assertThat(there.householdId()).isNotEqualTo(first.householdId());
+        assertThat(people.oursAlone(there)).isTrue();
+        people.remove(there, there);
+        assertThat(accounts.withLogin(login)).isEmpty();
+    }
+
+    private MockHttpServletResponse known(String code, String login, String password) throws Exception {
+        return send("/come/known", Map.of("code", code, "known", login, "secret", password));
+    }
+
+    @Test
+    void aForgottenHouseholdLeavesAnElectricianToTheOthers() throws Exception {
+        Account tamsin = comes(Role.ELECTRICIAN, "tamsin");
+        Account first = owner;
+        aHouse();
+        known(people.invite(owner, Role.ELECTRICIAN), tamsin.login(), PASSWORD);
+        people.forget(first);
+        assertThat(accounts.called(tamsin.login()).householdId()).isEqualTo(owner.householdId());
+        session(tamsin.login(), PASSWORD);
+    }
+
+    @Test
+    void whoeverAsksComesInOnTheOwnersYesAlone() throws Exception {
+        Account server = accounts.of(accounts.firstHousehold()).get(0);
+        accounts.setPassword(server.id(), PASSWORD);
+        Map<String, String> form = new java.util.HashMap<>(Map.of(
+                "household", "Heron Lodge", "name", "Wes", "login", "wes" + tag, "password", PASSWORD, "word", ""));
+        assertThat(send("/ask", form).getContentAsString())
+                .contains("Say who you are")
+                .contains("value=\"Heron Lodge\"");
+        form.put("word", "next door, with the blue gate");
+        assertThat(send("/ask", form).getContentAsString()).contains("You have asked");
+        assertThat(send("/ask", form).getContentAsString()).contains("This sign-in name is taken");
+        assertThat(send("/sign-in", Map.of("username", "wes" + tag, "password", PASSWORD))
+                        .getRedirectedUrl())
+                .isNull();
+
+        // an owner of some household is not asked, and can't answer
+        long asked = askedIn.waiting().stream()
+                .filter(one -> one.login().equals("wes" + tag))
+                .findFirst()
+                .orElseThrow()
+                .id();
+        Cookie other = session("ines" + tag, PASSWORD);
+        assertThat(shown(other)).doesNotContain("blue gate");
+        String yes = "/house/people/of/asking/" + asked + "/yes";
+        assertThat(send(yes, Map.of(), other).getStatus()).isEqualTo(404);
+
+        Cookie owns = session(server.login(), PASSWORD);
+        assertThat(shown(owns)).contains("next door, with the blue gate");
+        assertThat(send(yes, Map.of(), owns).getRedirectedUrl()).isEqualTo("/house/people");
+        session("wes" + tag, PASSWORD);
+        Account wes = accounts.called("wes" + tag);
+        assertThat(wes.is(Role.OWNER)).isTrue();
+        assertThat(households.name(wes.householdId())).isEqualTo("Heron Lodge");
+        assertThat(askedIn.letIn(server, asked)).isEmpty();
+
+        form.put("login", "late" + tag);
+        send("/ask", form);
+        long late = askedIn.waiting().get(askedIn.waiting().size() - 1).id();
+        send("/house/people/of/asking/" + late + "/no", Map.of(), owns);
+        assertThat(askedIn.waiting()).extracting(AskedIn.Asker::id).doesNotContain(late);
+        assertThat(accounts.withLogin("late" + tag)).isEmpty();
     }
 
     @Test

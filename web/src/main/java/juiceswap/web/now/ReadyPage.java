@@ -1,0 +1,108 @@
+package juiceswap.web.now;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import juiceswap.core.house.DeviceProof;
+import juiceswap.core.household.Household;
+import juiceswap.core.supply.Generator;
+import juiceswap.core.upkeep.Readiness;
+import juiceswap.core.upkeep.Readiness.Item;
+import juiceswap.core.upkeep.Readiness.Point;
+import juiceswap.web.household.DeviceTests;
+import juiceswap.web.pocket.ReadyPhones;
+import juiceswap.web.print.Sheets;
+import juiceswap.web.upkeep.UpkeepBook;
+import juiceswap.web.words.Words;
+import org.springframework.stereotype.Component;
+
+/** Whether the household is ready, in one sentence, and what there is to do for it, each with where it is done. */
+@Component
+class ReadyPage {
+    private final DeviceTests tests;
+    private final UpkeepBook upkeep;
+    private final ReadyPhones phones;
+    private final Sheets sheets;
+    private final Words words;
+    private final Clock clock;
+
+    ReadyPage(DeviceTests tests, UpkeepBook upkeep, ReadyPhones phones, Sheets sheets, Words words, Clock clock) {
+        this.tests = tests;
+        this.upkeep = upkeep;
+        this.phones = phones;
+        this.sheets = sheets;
+        this.words = words;
+        this.clock = clock;
+    }
+
+    /**
+     * What is shown.
+     *
+     * @param verdict good, tight or stop
+     */
+    record Shown(String verdict, String sentence, List<Line> lines) {}
+
+    /** One thing to do, and where. */
+    record Line(String text, String href, boolean first) {}
+
+    Shown of(long householdId, Household household) {
+        LocalDate today = LocalDate.now(clock);
+        Generator engine = household.setup().source().engine();
+        Readiness readiness = Readiness.of(
+                household,
+                new Readiness.Known(
+                        proven(householdId, household, today),
+                        engine == null
+                                ? null
+                                : upkeep.of(householdId, household, today).orElse(null),
+                        phones.notReady(householdId),
+                        sheets.outOfDate(householdId, household).isPresent()));
+        List<Item> items = readiness.items();
+        List<Line> lines = items.stream()
+                .map(item -> new Line(
+                        words.say(item.what()), href(item.point()), item.point().standsInTheWay()))
+                .toList();
+        if (items.isEmpty()) {
+            return new Shown("good", words.say("ready.yes"), lines);
+        }
+        return readiness.ready()
+                ? new Shown("tight", words.say("ready.but", "count", items.size()), lines)
+                : new Shown(
+                        "stop",
+                        words.say(
+                                "ready.no",
+                                "count",
+                                items.stream()
+                                        .filter(item -> item.point().standsInTheWay())
+                                        .count()),
+                        lines);
+    }
+
+    private Set<DeviceProof> proven(long householdId, Household household, LocalDate today) {
+        Set<DeviceProof> proven = EnumSet.noneOf(DeviceProof.class);
+        for (DeviceProof proof : DeviceProof.of(household.setup().transfer().kind())) {
+            tests.last(householdId, proof)
+                    .filter(found -> found.passed() && !DeviceProof.due(found.onDay(), today))
+                    .ifPresent(found -> proven.add(proof));
+        }
+        return proven;
+    }
+
+    private static String href(Point point) {
+        return switch (point) {
+            case PROOF_FAILED, DEVICE_QUESTION, PARTING_UNPROVEN -> "/house/device";
+            case PLACE_NEAR, CORD_GAP -> "/house/supply?edit=place";
+            case CORD_OVERLOADED -> "/house/cords";
+            case CO_ALARM, TASK_DUE, HOURS_UNKNOWN -> "/upkeep";
+            case BOND_UNKNOWN, BOND_UNPROVEN -> "/meter/bonding";
+            case NO_TEST_CIRCUIT -> "/house/choose";
+            case PATH_UNKNOWN -> "/house/supply?edit=link";
+            case TANK_UNKNOWN -> "/house/supply?edit=generator";
+            case FUEL_LOW, NEEDS_UNSAID -> "/house/needs";
+            case PHONES -> "/pocket";
+            case CARD -> "/print";
+        };
+    }
+}

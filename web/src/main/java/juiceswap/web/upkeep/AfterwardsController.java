@@ -1,0 +1,130 @@
+package juiceswap.web.upkeep;
+
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import juiceswap.core.Worded;
+import juiceswap.core.household.Household;
+import juiceswap.core.upkeep.Afterwards;
+import juiceswap.core.upkeep.Afterwards.Thing;
+import juiceswap.web.household.Households;
+import juiceswap.web.outage.Outages.Outage;
+import juiceswap.web.security.Account;
+import juiceswap.web.words.InUse;
+import juiceswap.web.words.Words;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+
+/** The power is back for good: what the outage came to, and what is to be put back, each done with one touch. */
+@Controller
+@RequestMapping("/afterwards")
+class AfterwardsController {
+    private final PutBack putBack;
+    private final Households households;
+    private final Words words;
+
+    AfterwardsController(PutBack putBack, Households households, Words words) {
+        this.putBack = putBack;
+        this.households = households;
+        this.words = words;
+    }
+
+    /** A thing as it is shown; {@code who} has done it, or is empty; {@code first} leads to what comes before it, or is empty. */
+    public record Line(String thing, String title, String text, String who, String press, String first) {}
+
+    /** A figure of the summary. */
+    public record Figure(String name, String value) {}
+
+    /** The last outage that is over. */
+    @GetMapping
+    String last(@AuthenticationPrincipal Account account) {
+        return putBack.last(account.householdId())
+                .map(one -> "redirect:/afterwards/" + one.id())
+                .orElse("redirect:/logbook");
+    }
+
+    @GetMapping("/{id:\\d+}")
+    String show(@AuthenticationPrincipal Account account, @PathVariable long id, Model model) {
+        Outage outage = find(account, id);
+        Household household = households.file(account.householdId()).orElseThrow(AfterwardsController::notFound);
+        Afterwards came = PutBack.came(outage);
+        Map<Thing, String> done = putBack.done(id);
+        List<Line> lines = came.list(household, done.keySet()).stream()
+                .map(line ->
+                        line(line, done.getOrDefault(line.thing(), ""), putBack.hoursAreKept(account.householdId())))
+                .toList();
+        model.addAttribute("id", id);
+        model.addAttribute(
+                "when",
+                InUse.measures().dayAndClock(LocalDateTime.ofInstant(outage.startedAt(), ZoneId.systemDefault())));
+        model.addAttribute("figures", figures(came, household));
+        model.addAttribute("lines", lines);
+        model.addAttribute(
+                "left", lines.stream().filter(line -> line.who().isEmpty()).count());
+        return "upkeep/afterwards";
+    }
+
+    private Line line(Afterwards.Line line, String who, boolean hoursAreKept) {
+        boolean hours = line.thing() == Thing.HOURS;
+        String press = who.isEmpty() ? (hours ? "afterwards.add" : "storm.done") : "storm.not-after-all";
+        return new Line(
+                line.thing().word(),
+                words.say("afterwards." + line.thing().word() + ".title"),
+                words.say(line.what()),
+                who,
+                words.say(press),
+                hours && !hoursAreKept ? "/upkeep" : "");
+    }
+
+    private List<Figure> figures(Afterwards came, Household household) {
+        List<Figure> figures = new ArrayList<>();
+        figures.add(hours("afterwards.dark", came.dark()));
+        figures.add(hours("afterwards.on-generator", came.onGenerator()));
+        figures.add(hours("afterwards.engine-ran", came.engine()));
+        if (came.litres() != null) {
+            figures.add(
+                    new Figure(words.say("afterwards.fuel"), InUse.measures().show(household.fuel(came.litres()))));
+        }
+        return figures;
+    }
+
+    private Figure hours(String name, double hours) {
+        long minutes = Math.round(60 * hours);
+        return new Figure(
+                words.say(name), words.say("afterwards.hours-minutes", "hours", minutes / 60, "minutes", minutes % 60));
+    }
+
+    @PostMapping("/{id}/done")
+    String done(
+            @AuthenticationPrincipal Account account,
+            @PathVariable long id,
+            @RequestParam String thing,
+            @RequestParam(defaultValue = "false") boolean notAfterAll) {
+        Outage outage = find(account, id);
+        Thing which = Worded.find(Thing.class, thing).orElseThrow(AfterwardsController::notFound);
+        if (notAfterAll) {
+            putBack.notAfterAll(outage, which);
+        } else {
+            putBack.done(outage, which, account.displayName());
+        }
+        return "redirect:/afterwards/" + id;
+    }
+
+    private Outage find(Account account, long id) {
+        return putBack.find(account.householdId(), id).orElseThrow(AfterwardsController::notFound);
+    }
+
+    private static ResponseStatusException notFound() {
+        return new ResponseStatusException(HttpStatus.NOT_FOUND);
+    }
+}
