@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
+import juiceswap.core.Phrase;
 import juiceswap.core.Samples;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
