@@ -155,6 +155,7 @@ document.addEventListener('alpine:init', () => {
     leaving: false,
     pressed: null,
     settling: new Map(),
+    fed: new Map(),
     sentAt: 0,
     toldAt: Date.now(),
     begin() {
@@ -164,9 +165,11 @@ document.addEventListener('alpine:init', () => {
       // what is told as the stream opens is on the page, which has just been drawn
       let justDrawn = true;
       this.source.addEventListener('changed', (event) => {
+        // somebody else has acted in a rehearsal: whoever takes part sees what they see of it
+        if (event.data === 'rehearsal') { if (document.querySelector('.rehearsing')) this.refresh(); return; }
         if (!justDrawn || event.data === 'reading') this.feed();
         justDrawn = false;
-        if (event.data !== 'reading' && event.data !== document.querySelector('main').dataset.seen) this.refresh();
+        if (event.data !== 'reading' && event.data !== this.seen()) this.refresh();
       });
       this.source.addEventListener('urgent', () => this.urgent());
       this.source.addEventListener('error', () => this.offline(true));
@@ -196,6 +199,11 @@ document.addEventListener('alpine:init', () => {
       setInterval(() => this.feed(), 10000);
       this.deliver();
     },
+    // how much of the log this page shows: its own part, or the head with what holds on every page
+    seen() {
+      const own = document.querySelector('main').dataset.seen;
+      return Number(own) > 0 ? own : this.root.querySelector('[data-drawn]')?.dataset.drawn;
+    },
     // a button that was replaced between finger down and finger up would never hear of the press
     holdWhilePressed() {
       const hold = (event) => {
@@ -223,8 +231,12 @@ document.addEventListener('alpine:init', () => {
       try {
         for (const from of new Set(parts.map((part) => part.dataset.feed))) {
           const answer = await fetch(from, { headers: { Accept: 'text/html' } });
-          const page = answer.ok && !answer.redirected && new DOMParser().parseFromString(await answer.text(), 'text/html');
-          for (const part of page ? parts.filter((one) => one.dataset.feed === from) : []) {
+          const text = answer.ok && !answer.redirected && await answer.text();
+          // most of them say the same as a second ago
+          if (!text || text === this.fed.get(from)) continue;
+          this.fed.set(from, text);
+          const page = new DOMParser().parseFromString(text, 'text/html');
+          for (const part of parts.filter((one) => one.dataset.feed === from)) {
             const fresh = page.querySelector('#' + part.id);
             if (fresh) Alpine.morph(part, fresh.outerHTML);
           }
@@ -365,6 +377,7 @@ document.addEventListener('alpine:init', () => {
       // an answer that was on its way while another overtook it is from the past
       if (then?.outage && then.outage === now.outage && Number(then.seen) < Number(now.seen)) return;
       const stood = this.buttons();
+      this.fed.clear();
       if (fresh) {
         try {
           Alpine.morph(document.querySelector(part), fresh.outerHTML, {
@@ -651,16 +664,22 @@ document.addEventListener('alpine:init', () => {
     },
   }));
 
-  /* the engine's note, which drops with its hertz; only when asked for */
-  Alpine.data('engineSound', () => ({
-    on: sessionStorage.getItem('engine-sound') === 'yes',
-    audio: null,
+  /* time goes by in a rehearsal while somebody looks and thinks, until they stop the clock; what comes due then is told */
+  Alpine.data('runningClock', () => ({
+    on: sessionStorage.getItem('clock') !== 'stopped',
+    count: null,
+    seconds: 0,
+    told: false,
 
     init() {
       this.$el.hidden = false;
-      if (this.on) {
-        this.play();
-      }
+      this.ticking = setInterval(() => this.tick(), 1000);
+      this.tell = (event) => {
+        if (event.target.closest('.rehearsing') && event.target.matches('[action$="/act"]') && !event.formData.has('byItself')) {
+          event.formData.set('after', String(this.seconds));
+        }
+      };
+      document.addEventListener('formdata', this.tell);
     },
 
     get label() {
@@ -669,7 +688,103 @@ document.addEventListener('alpine:init', () => {
 
     toggle() {
       this.on = !this.on;
-      sessionStorage.setItem('engine-sound', this.on ? 'yes' : 'no');
+      sessionStorage.setItem('clock', this.on ? 'runs' : 'stopped');
+    },
+
+    tick() {
+      const world = document.querySelector('.rehearsing');
+      // an act of whoever it was: from there on it is counted anew
+      if (world.dataset.count !== this.count) {
+        this.count = world.dataset.count;
+        this.seconds = 0;
+        this.told = false;
+      }
+      if (!this.on || document.hidden || world.dataset.runs !== 'true' || this.told) {
+        return;
+      }
+      this.seconds++;
+      const at = new Date(2000, 0, 1, 0, 0, Number(world.dataset.second) + this.seconds);
+      const face = at.toLocaleTimeString('en-US', { hour12: this.$el.dataset.twelve === 'true' }).toLowerCase();
+      world.querySelector('[data-clock-face]').textContent = face;
+      if (world.dataset.due && this.seconds >= Number(world.dataset.due)) {
+        this.told = true;
+        const form = world.querySelector('[data-by-itself]');
+        form.elements.minutes.value = String(this.seconds / 60);
+        form.requestSubmit();
+      }
+    },
+
+    destroy() {
+      clearInterval(this.ticking);
+      document.removeEventListener('formdata', this.tell);
+    },
+  }));
+
+  /* the picture is worked by hand where the person stands: a plug is dragged into its outlet or out of it, a breaker is
+     touched; each does what its button does, which the keyboard has */
+  Alpine.data('byHand', () => ({
+    init() {
+      const svg = this.$el;
+      const button = (act) => document.querySelector(`[data-act="${act}"] button`);
+      for (const part of svg.querySelectorAll('[data-by-hand]')) {
+        part.classList.toggle('can-be-worked', part.dataset.byHand.split(' ').some((act) => button(act)));
+      }
+      let drag = null;
+      svg.addEventListener('pointerdown', (event) => {
+        const part = event.target.closest('.can-be-worked');
+        if (!part) return;
+        event.preventDefault();
+        drag = { part, x: event.clientX, y: event.clientY };
+        svg.setPointerCapture(event.pointerId);
+      });
+      svg.addEventListener('pointermove', (event) => {
+        if (!drag?.part.dataset.plug) return;
+        const scale = svg.viewBox.baseVal.width / svg.getBoundingClientRect().width;
+        drag.part.setAttribute('transform', `translate(${(event.clientX - drag.x) * scale} ${(event.clientY - drag.y) * scale})`);
+      });
+      svg.addEventListener('pointerup', (event) => {
+        if (!drag) return;
+        const { part, x, y } = drag;
+        drag = null;
+        part.removeAttribute('transform');
+        if (part.dataset.plug) {
+          const outlet = svg.querySelector(`[data-outlet="${part.dataset.plug}"]`).getBoundingClientRect();
+          const from = Math.hypot(event.clientX - outlet.x - outlet.width / 2, event.clientY - outlet.y - outlet.height / 2);
+          const within = from < 1.5 * outlet.width;
+          // what was only touched stays as it is: a plug is pushed in or pulled out
+          if (Math.hypot(event.clientX - x, event.clientY - y) < 6 || within !== (part.dataset.in !== 'true')) return;
+        }
+        part.dataset.byHand.split(' ').map(button).find((one) => one)?.click();
+      });
+      svg.addEventListener('pointercancel', () => { drag?.part.removeAttribute('transform'); drag = null; });
+    },
+  }));
+
+  /* the engine's note, which drops with its hertz, the click of a breaker and the alarm; only when asked for */
+  Alpine.data('sounds', () => ({
+    on: sessionStorage.getItem('sounds') === 'yes',
+    audio: null,
+
+    init() {
+      this.$el.hidden = false;
+      if (this.on) {
+        this.play();
+      }
+      this.clicks = (event) => {
+        if (this.on && event.target.closest('.rehearsing .lever, .rehearsing .branch')) {
+          this.tone('square', 160, 0.2, 0.03);
+        }
+      };
+      document.addEventListener('click', this.clicks);
+    },
+
+    get label() {
+      return this.on ? this.$el.dataset.off : this.$el.dataset.on;
+    },
+
+    toggle() {
+      this.on = !this.on;
+      sessionStorage.setItem('sounds', this.on ? 'yes' : 'no');
       if (this.on) {
         this.play();
       } else {
@@ -677,19 +792,26 @@ document.addEventListener('alpine:init', () => {
       }
     },
 
-    play() {
-      const world = document.querySelector('.rehearsing');
-      if (world?.dataset.sound !== 'runs') {
-        return;
-      }
-      this.audio = new AudioContext();
+    tone(type, hertz, loudness, seconds, after = 0) {
+      this.audio ??= new AudioContext();
       const note = this.audio.createOscillator();
       const volume = this.audio.createGain();
-      note.type = 'sawtooth';
-      note.frequency.value = Number(world.dataset.hertz);
-      volume.gain.value = 0.05;
+      note.type = type;
+      note.frequency.value = hertz;
+      volume.gain.value = loudness;
       note.connect(volume).connect(this.audio.destination);
-      note.start();
+      note.start(this.audio.currentTime + after);
+      if (seconds) note.stop(this.audio.currentTime + after + seconds);
+    },
+
+    play() {
+      const { sound, hertz, alarm } = document.querySelector('.rehearsing').dataset;
+      document.documentElement.dataset.heard = alarm === 'true' ? 'alarm' : sound;
+      if (alarm === 'true') {
+        [0, 1, 2, 3].forEach((i) => this.tone('square', i % 2 ? 650 : 980, 0.2, 0.35, i * 0.4));
+      } else if (sound === 'runs') {
+        this.tone('sawtooth', Number(hertz), 0.05, 0);
+      }
     },
 
     hush() {
@@ -699,6 +821,7 @@ document.addEventListener('alpine:init', () => {
 
     destroy() {
       this.hush();
+      document.removeEventListener('click', this.clicks);
     },
   }));
 

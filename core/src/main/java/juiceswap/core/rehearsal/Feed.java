@@ -129,12 +129,17 @@ final class Feed {
         return Math.max(poles.l1(), poles.l2()) / Limits.LEG_VOLTS;
     }
 
+    /** The circuit with these breakers closed, solved. */
+    Solution solve(Collection<Circuit> closed, boolean bonded) {
+        return network(closed, bonded).solve();
+    }
+
     /**
      * The circuit with these breakers closed.
      *
      * @param bonded neutral and frame are joined in the generator
      */
-    Solution solve(Collection<Circuit> closed, boolean bonded) {
+    Network network(Collection<Circuit> closed, boolean bonded) {
         List<Network.Load> loads = new ArrayList<>();
         for (Circuit circuit : closed) {
             for (Load load : circuit.loads()) {
@@ -144,7 +149,7 @@ final class Feed {
                 }
             }
         }
-        return new Network(source(), cord(), bonds(bonded), faults(), loads).solve();
+        return new Network(source(), cord(), bonds(bonded), faults(), loads);
     }
 
     private Between between(Circuit circuit, Load load) {

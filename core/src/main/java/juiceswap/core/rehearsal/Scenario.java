@@ -1,6 +1,7 @@
 package juiceswap.core.rehearsal;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Collections;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -40,15 +41,46 @@ public record Scenario(Trouble trouble, long seed, SwapState begins, Options opt
         return new Maker(trouble, seed, setup, wishes.at(null)).make();
     }
 
-    private static final class Maker {
-        private static final List<Check> BEFORE_THE_START = List.of(
-                Check.CHECK_PLACEMENT,
-                Check.CHECK_CO_ALARM,
-                Check.CHECK_OIL,
-                Check.CHECK_FUEL,
-                Check.INSPECT_CORD,
-                Check.UNPLUG_SENSITIVE);
+    private static final List<Check> BEFORE_THE_START = List.of(
+            Check.CHECK_PLACEMENT,
+            Check.CHECK_CO_ALARM,
+            Check.CHECK_OIL,
+            Check.CHECK_FUEL,
+            Check.INSPECT_CORD,
+            Check.UNPLUG_SENSITIVE);
 
+    /** The lights have just gone out. */
+    private static SwapState.Change dark(Setup setup) {
+        Bond bond = setup.source().bond() == Bond.UNKNOWN
+                ? Bond.FLOATING
+                : setup.source().bond();
+        return SwapState.initial(bond, setup.source().idleControl(), false).change();
+    }
+
+    /** The generator carries these circuits, everything was checked and read. */
+    static SwapState.Change carrying(Changeover changeover, Collection<String> on) {
+        SwapState.Change state = dark(changeover.setup());
+        state.mainOn = false;
+        state.plateToGenerator = true;
+        state.inputOn = true;
+        state.handle = Handle.GENERATOR;
+        boolean byItself = changeover.parting() == Parting.BY_ITSELF;
+        state.branches = byItself ? Branches.ON : Branches.STAGED;
+        state.pick(on);
+        state.engine = Engine.HOT;
+        state.outputOn = true;
+        state.cordAtGenerator = true;
+        state.cordAtHouse = true;
+        state.bond = HouseCircuit.bondInUse(changeover.setup());
+        state.ecoOn = false;
+        state.done = Checks.of(BEFORE_THE_START).with(Check.WALK_ROUND);
+        state.generatorMeasured = true;
+        state.panelMeasured = true;
+        state.loadedMeasured = true;
+        return state;
+    }
+
+    private static final class Maker {
         private final Trouble trouble;
         private final long seed;
         private final Setup setup;
@@ -188,35 +220,12 @@ public record Scenario(Trouble trouble, long seed, SwapState begins, Options opt
             return dark();
         }
 
-        /** The lights have just gone out. */
         private SwapState.Change dark() {
-            Bond bond = setup.source().bond() == Bond.UNKNOWN
-                    ? Bond.FLOATING
-                    : setup.source().bond();
-            return SwapState.initial(bond, setup.source().idleControl(), false).change();
+            return Scenario.dark(setup);
         }
 
-        /** The generator carries what the household picks up, everything was checked and read. */
         private SwapState.Change carrying() {
-            SwapState.Change state = dark();
-            state.mainOn = false;
-            state.plateToGenerator = true;
-            state.inputOn = true;
-            state.handle = Handle.GENERATOR;
-            boolean byItself = changeover.parting() == Parting.BY_ITSELF;
-            state.branches = byItself ? Branches.ON : Branches.STAGED;
-            state.pick(changeover.wanted());
-            state.engine = Engine.HOT;
-            state.outputOn = true;
-            state.cordAtGenerator = true;
-            state.cordAtHouse = true;
-            state.bond = HouseCircuit.bondInUse(setup);
-            state.ecoOn = false;
-            state.done = Checks.of(BEFORE_THE_START).with(Check.WALK_ROUND);
-            state.generatorMeasured = true;
-            state.panelMeasured = true;
-            state.loadedMeasured = true;
-            return state;
+            return Scenario.carrying(changeover, changeover.wanted());
         }
 
         private SwapState.Change wayBack() {

@@ -3,6 +3,7 @@ package juiceswap.core.rehearsal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -70,20 +71,23 @@ public final class Spacing {
     }
 
     /**
-     * What to rehearse next: what is due again, the longest overdue first; else the first that nobody has rehearsed; else
-     * what is due soonest.
+     * What to rehearse next: what is due again, the longest overdue first; else what has befallen this house and nobody has
+     * rehearsed; else the first that nobody has rehearsed; else what is due soonest.
      *
      * @param fitting that can befall the house, one at least
+     * @param befallen what has befallen it
      * @param past what was gone through of each, oldest first
      */
-    public static Trouble choose(List<Trouble> fitting, Map<Trouble, List<Past>> past, LocalDate today) {
+    public static Trouble choose(
+            List<Trouble> fitting, Set<Trouble> befallen, Map<Trouble, List<Past>> past, LocalDate today) {
         @Nullable Trouble soonest = null;
         LocalDate first = LocalDate.MAX;
         @Nullable Trouble fresh = null;
         for (Trouble trouble : fitting) {
             List<Past> gone = past.getOrDefault(trouble, List.of());
             if (gone.isEmpty()) {
-                fresh = fresh == null ? trouble : fresh;
+                boolean own = befallen.contains(trouble) && (fresh == null || !befallen.contains(fresh));
+                fresh = fresh == null || own ? trouble : fresh;
             } else if (next(gone).isBefore(first)) {
                 first = next(gone);
                 soonest = trouble;

@@ -1,11 +1,14 @@
 package juiceswap.core.rehearsal;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import juiceswap.core.changeover.Action;
@@ -13,12 +16,14 @@ import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Check;
 import juiceswap.core.changeover.Engine;
 import juiceswap.core.changeover.Goal;
+import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.SwapState.Branches;
 import juiceswap.core.changeover.WhatIf;
+import juiceswap.core.electrical.Network;
 import juiceswap.core.electrical.Network.Solution;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Parting;
@@ -77,6 +82,8 @@ public final class World {
     private boolean engineGone;
 
     private double now;
+    private String acting = "";
+    private final Map<String, Place> places = new HashMap<>();
     private @Nullable Place place;
     private int walks;
     private int utilityChanges;
@@ -117,6 +124,19 @@ public final class World {
         harm.begin();
     }
 
+    /** A world in which nothing is wrong and nobody has done anything since: the stand-ins of meters are driven by it. */
+    public static World sound(Changeover changeover, SwapState stands) {
+        return new World(changeover, Goal.ON_GENERATOR, stands, Script.SOUND);
+    }
+
+    /** A sound world in which the generator carries these circuits, with that bond. */
+    public static World carrying(Setup setup, Collection<String> on, Bond bond) {
+        Changeover changeover = new Changeover(setup, Options.NONE);
+        SwapState.Change state = Scenario.carrying(changeover, on);
+        state.bond = bond;
+        return sound(changeover, state.state());
+    }
+
     // ---- how things stand
 
     /** Minutes since the beginning. */
@@ -129,9 +149,28 @@ public final class World {
         return walks;
     }
 
-    /** Where the person stands; null before anything was done anywhere. */
+    /** Where the person whose turn it is stands; null before they have done anything anywhere. */
     public @Nullable Place place() {
         return place;
+    }
+
+    /** Where somebody stands; null before they have done anything anywhere. */
+    public @Nullable Place place(String who) {
+        return who.equals(acting) ? place : places.get(who);
+    }
+
+    /**
+     * From here on it is this person who acts. Several act one after the other in one world, each where they stand; whoever
+     * has not acted yet stands where the first one began.
+     */
+    public void takeTurn(String who) {
+        if (!who.equals(acting)) {
+            if (place != null) {
+                places.put(acting, place);
+            }
+            place = places.getOrDefault(who, changeover.options().at());
+            acting = who;
+        }
     }
 
     /** As the changeover sees it. */
@@ -200,12 +239,18 @@ public final class World {
         return (bonded() ? 1 : 0) + (house ? 1 : 0);
     }
 
+    /** The same before it is solved, so that a stand-in can put a fault of its own into it; null when dark. */
+    public @Nullable Network network() {
+        if (generatorFeeds()) {
+            return fromGenerator.network(carried(), bonded());
+        }
+        return utilityFeeds() ? fromUtility.network(closed(), false) : null;
+    }
+
     /** The circuit as the panel sees it: from the generator where that feeds it, else from the utility; null when dark. */
     public @Nullable Solution solution() {
-        if (generatorFeeds()) {
-            return fromGenerator.solve(carried(), bonded());
-        }
-        return utilityFeeds() ? fromUtility.solve(closed(), false) : null;
+        Network network = network();
+        return network == null ? null : network.solve();
     }
 
     /** Where what is closed gets its power from; null when dark. */
@@ -214,7 +259,8 @@ public final class World {
         return generatorFeeds() ? fromGenerator : utilityFeeds() ? fromUtility : null;
     }
 
-    Changeover changeover() {
+    /** The household with what is wished. */
+    public Changeover changeover() {
         return changeover;
     }
 
@@ -593,6 +639,21 @@ public final class World {
     }
 
     // ---- time
+
+    /**
+     * Time passes while nobody does anything: whoever looks and thinks is in the dark meanwhile. What comes of it is told
+     * with the next act.
+     *
+     * @param minutes 0 or more
+     */
+    public void letPass(double minutes) {
+        pass(now + minutes);
+    }
+
+    /** Minutes until something changes by itself, 0 or more; infinite where nothing will. */
+    public double untilSomethingHappens() {
+        return Math.max(0, nextDue() - now);
+    }
 
     /** Lets time pass; what comes due on the way comes. */
     private void pass(double until) {

@@ -8,8 +8,11 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.EveryState;
+import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.house.TransferDevice.Kind;
@@ -83,14 +86,23 @@ class ScenarioTest {
         Past harm = new Past(DAY, Went.HARM);
         Past clean = new Past(DAY, Went.CLEAN);
         Map<Trouble, List<Past>> past = Map.of(Trouble.REFUEL, List.of(harm), Trouble.DARK_HOUSE, List.of(clean));
-        assertEquals(Trouble.WAY_BACK, Spacing.choose(fitting, past, DAY.plusDays(1)));
-        assertEquals(Trouble.REFUEL, Spacing.choose(fitting, past, DAY.plusDays(3)));
+        assertEquals(Trouble.WAY_BACK, Spacing.choose(fitting, Set.of(), past, DAY.plusDays(1)));
+        assertEquals(Trouble.REFUEL, Spacing.choose(fitting, Set.of(), past, DAY.plusDays(3)));
         Map<Trouble, List<Past>> all = Map.of(
                 Trouble.REFUEL, List.of(harm),
                 Trouble.DARK_HOUSE, List.of(clean),
                 Trouble.WAY_BACK, List.of(clean));
-        assertEquals(Trouble.REFUEL, Spacing.choose(fitting, all, DAY));
-        assertEquals(Trouble.DARK_HOUSE, Spacing.choose(fitting, Map.of(), DAY));
+        assertEquals(Trouble.REFUEL, Spacing.choose(fitting, Set.of(), all, DAY));
+        assertEquals(Trouble.DARK_HOUSE, Spacing.choose(fitting, Set.of(), Map.of(), DAY));
+    }
+
+    @Test
+    void whatHasBefallenTheHouseComesBeforeWhatIsOnlyPossible() {
+        List<Trouble> fitting = List.of(Trouble.DARK_HOUSE, Trouble.OPEN_NEUTRAL, Trouble.STALLED);
+        Set<Trouble> befallen = Set.of(Trouble.STALLED, Trouble.OPEN_NEUTRAL);
+        assertEquals(Trouble.OPEN_NEUTRAL, Spacing.choose(fitting, befallen, Map.of(), DAY));
+        Map<Trouble, List<Past>> gone = Map.of(Trouble.OPEN_NEUTRAL, List.of(new Past(DAY, Went.CLEAN)));
+        assertEquals(Trouble.STALLED, Spacing.choose(fitting, befallen, gone, DAY.plusDays(1)));
     }
 
     @Test
@@ -103,5 +115,36 @@ class ScenarioTest {
         assertEquals(Went.HELP, Went.of(List.of(), false, true, true));
         assertEquals(Went.HELP, Went.of(List.of(), false, false, false));
         assertEquals(Went.CLEAN, Went.of(List.of(), false, false, true));
+    }
+
+    @Test
+    void twoPeopleActInOneWorldEachWhereTheyStand() {
+        Changeover changeover = EveryState.changeover(Kind.INTERLOCK);
+        Scenario scenario = Scenario.of(Trouble.DARK_HOUSE, 1, changeover.setup(), changeover.options());
+        World world = new World(changeover, scenario.goal(), scenario.begins(), scenario.script());
+        world.takeTurn("Ines");
+        world.perform(Act.walk(Place.PANEL));
+        world.takeTurn("Bram");
+        world.perform(Act.walk(Place.GENERATOR));
+        world.takeTurn("Ines");
+        assertEquals(Place.PANEL, world.place());
+        assertEquals(Place.GENERATOR, world.place("Bram"));
+        int walks = world.walks();
+        world.perform(Act.of(Action.MAIN_OFF, null));
+        assertEquals(walks, world.walks(), "nobody had to walk for it");
+    }
+
+    @Test
+    void whoOnlyThinksIsInTheDarkMeanwhileAndWhatComesIsToldWithTheNextAct() {
+        Changeover changeover = EveryState.changeover(Kind.INTERLOCK);
+        Scenario scenario = Scenario.of(Trouble.ALARM, 1, changeover.setup(), changeover.options());
+        World world = new World(changeover, scenario.goal(), scenario.begins(), scenario.script());
+        double alarm = world.untilSomethingHappens();
+        assertTrue(alarm > 0 && alarm <= World.ALARM_AFTER, () -> "in " + alarm);
+        world.letPass(World.ALARM_AFTER);
+        assertEquals(World.ALARM_AFTER, world.minutes(), 1e-6);
+        List<Consequence> came =
+                world.perform(Act.of("look-utility", null, null)).consequences();
+        assertTrue(came.contains(new Consequence(Consequence.Kind.CO_ALARM, null)), came::toString);
     }
 }

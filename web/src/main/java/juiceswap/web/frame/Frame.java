@@ -102,6 +102,7 @@ class Frame {
                     LineView.of(
                             standing.changeover(), standing.state(), Words.since(outage.startedAt(), clock.instant())));
             model.addAttribute("outageNumber", outage.id());
+            model.addAttribute("drawn", outage.log().size());
             model.addAttribute("outageOn", outage.rehearsal() ? "rehearsal" : "outage");
             model.addAttribute("alarmed", standing.alarmed());
             model.addAttribute("watcher", Boolean.TRUE.equals(request.getAttribute(RoleGate.WATCHER)));

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.io.StringWriter;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -27,6 +28,7 @@ import juiceswap.web.exchange.StrictJson;
 import juiceswap.web.meter.Trends;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
+import juiceswap.web.rehearse.Practices;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Audit;
 import juiceswap.web.words.InUse;
@@ -57,10 +59,12 @@ class LogbookController {
     private final Outages outages;
     private final Trends trends;
     private final Audit audit;
+    private final Practices practices;
     private final Words words;
 
-    LogbookController(Outages outages, Trends trends, Audit audit, Words words) {
+    LogbookController(Outages outages, Trends trends, Audit audit, Practices practices, Words words) {
         this.outages = outages;
+        this.practices = practices;
         this.trends = trends;
         this.audit = audit;
         this.words = words;
@@ -125,7 +129,24 @@ class LogbookController {
                 outages.all(account.householdId()).stream()
                         .map(LogbookController::summary)
                         .toList());
+        model.addAttribute("rehearsed", rehearsed(account.householdId()));
         return "logbook/logbook";
+    }
+
+    /** What was rehearsed in the made-up world: told apart from what really happened. */
+    public record Rehearsed(long id, String day, String who, String trouble, String help, String went) {}
+
+    private List<Rehearsed> rehearsed(long household) {
+        return practices.latest(household).stream()
+                .filter(Practices.Line::ended)
+                .map(one -> new Rehearsed(
+                        one.id(),
+                        InUse.measures().date(LocalDate.ofInstant(one.beganAt(), ZoneId.systemDefault())),
+                        one.who(),
+                        one.trouble().word(),
+                        one.help(),
+                        one.went()))
+                .toList();
     }
 
     /** One outage; of a long log a part, from that entry on: the latest of one that goes on, the first of one that is over. */

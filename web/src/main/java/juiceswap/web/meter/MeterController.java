@@ -10,8 +10,8 @@ import java.util.Optional;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
 import juiceswap.core.electrical.CircuitFault;
-import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.meter.Readings;
+import juiceswap.core.rehearsal.World;
 import juiceswap.core.words.ReadingForm;
 import juiceswap.web.meter.ReadingStore.Source;
 import juiceswap.web.outage.Outages.Outage;
@@ -86,10 +86,10 @@ class MeterController {
         if (present.isEmpty()) {
             return "redirect:/house";
         }
-        HouseCircuit circuit = HouseCircuit.of(
+        World world = World.carrying(
                 present.get().setup(), present.get().on(), present.get().bond());
-        SimulatedMeter.read(circuit, SimulatedMeter.fault(fault)).forEach(query::addAttribute);
-        if (!circuit.on().isEmpty()) {
+        SimulatedMeter.read(world, SimulatedMeter.fault(fault)).forEach(query::addAttribute);
+        if (!present.get().on().isEmpty()) {
             query.addAttribute("loaded", "yes");
         }
         return "redirect:/meter";

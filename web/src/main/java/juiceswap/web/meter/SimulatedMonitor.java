@@ -8,12 +8,11 @@ import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import juiceswap.core.changeover.Changeover;
 import juiceswap.core.electrical.CircuitFault;
 import juiceswap.core.electrical.Network.Solution;
-import juiceswap.core.meter.HouseCircuit;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.outage.Standing;
+import juiceswap.core.rehearsal.World;
 import juiceswap.web.meter.ReadingStore.Source;
 import juiceswap.web.outage.Outages;
 import org.jooq.DSLContext;
@@ -40,7 +39,7 @@ public class SimulatedMonitor {
     private static final double WOBBLE_VOLTS = 0.4;
 
     private static final double WOBBLE_HERTZ = 0.1;
-    private static final double STREET_VOLTS = 120.2;
+    private static final double NOMINAL_VOLTS = 120;
 
     private final DSLContext db;
     private final Outages outages;
@@ -101,25 +100,20 @@ public class SimulatedMonitor {
 
     /** What it shows in that second; empty when the panel is dead. */
     public static Optional<Readings> shows(Standing standing, @Nullable CircuitFault fault, long second) {
-        Changeover changeover = standing.changeover();
-        boolean splitPhase = changeover.source().splitPhase();
-        if (changeover.fed(standing.state())) {
-            HouseCircuit circuit = HouseCircuit.of(
-                    changeover.setup(),
-                    standing.state().picked(),
-                    standing.state().bond());
-            return Optional.of(readings(SimulatedMeter.solved(circuit, fault), circuit.hertz(), splitPhase, second));
-        }
-        if (standing.state().utilityLive() && changeover.onUtilitySide(standing.state())) {
-            double l1 = STREET_VOLTS + wobble(second, 1);
-            double l2 = STREET_VOLTS + wobble(second, 2);
-            return Optional.of(new Readings(l1, l2, l1 + l2, 60.0, 0.2));
-        }
-        return Optional.empty();
+        World world = World.sound(standing.changeover(), standing.state());
+        Solution solved = SimulatedMeter.solved(world, fault);
+        return solved == null
+                ? Optional.empty()
+                : Optional.of(readings(
+                        solved,
+                        SimulatedMeter.hertz(world),
+                        !world.generatorFeeds()
+                                || standing.changeover().source().splitPhase(),
+                        second));
     }
 
     private static Readings readings(Solution solved, double hertz, boolean splitPhase, long second) {
-        double neither = 1 + wobble(second, 0) * WOBBLE_VOLTS / STREET_VOLTS;
+        double neither = 1 + wobble(second, 0) * WOBBLE_VOLTS / NOMINAL_VOLTS;
         return new Readings(
                 times(solved.l1n(), neither + wobble(second, 1) / 1000),
                 splitPhase ? times(solved.l2n(), neither + wobble(second, 2) / 1000) : null,

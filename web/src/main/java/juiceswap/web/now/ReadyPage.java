@@ -2,6 +2,7 @@ package juiceswap.web.now;
 
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.Collections;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
@@ -14,7 +15,9 @@ import juiceswap.core.upkeep.Readiness.Point;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.pocket.ReadyPhones;
 import juiceswap.web.print.Sheets;
+import juiceswap.web.rehearse.Practices;
 import juiceswap.web.upkeep.UpkeepBook;
+import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.springframework.stereotype.Component;
 
@@ -25,14 +28,23 @@ class ReadyPage {
     private final UpkeepBook upkeep;
     private final ReadyPhones phones;
     private final Sheets sheets;
+    private final Practices practices;
     private final Words words;
     private final Clock clock;
 
-    ReadyPage(DeviceTests tests, UpkeepBook upkeep, ReadyPhones phones, Sheets sheets, Words words, Clock clock) {
+    ReadyPage(
+            DeviceTests tests,
+            UpkeepBook upkeep,
+            ReadyPhones phones,
+            Sheets sheets,
+            Practices practices,
+            Words words,
+            Clock clock) {
         this.tests = tests;
         this.upkeep = upkeep;
         this.phones = phones;
         this.sheets = sheets;
+        this.practices = practices;
         this.words = words;
         this.clock = clock;
     }
@@ -41,8 +53,9 @@ class ReadyPage {
      * What is shown.
      *
      * @param verdict good, tight or stop
+     * @param byHeart who has gone through the changeover by heart, and when last
      */
-    record Shown(String verdict, String sentence, List<Line> lines) {}
+    record Shown(String verdict, String sentence, List<Line> lines, String byHeart) {}
 
     /** One thing to do, and where. */
     record Line(String text, String href, boolean first) {}
@@ -64,11 +77,12 @@ class ReadyPage {
                 .map(item -> new Line(
                         words.say(item.what()), href(item.point()), item.point().standsInTheWay()))
                 .toList();
+        String byHeart = byHeart(householdId);
         if (items.isEmpty()) {
-            return new Shown("good", words.say("ready.yes"), lines);
+            return new Shown("good", words.say("ready.yes"), lines, byHeart);
         }
         return readiness.ready()
-                ? new Shown("tight", words.say("ready.but", "count", items.size()), lines)
+                ? new Shown("tight", words.say("ready.but", "count", items.size()), lines, byHeart)
                 : new Shown(
                         "stop",
                         words.say(
@@ -77,7 +91,24 @@ class ReadyPage {
                                 items.stream()
                                         .filter(item -> item.point().standsInTheWay())
                                         .count()),
-                        lines);
+                        lines,
+                        byHeart);
+    }
+
+    private String byHeart(long householdId) {
+        List<String> people = practices.byHeart(householdId).entrySet().stream()
+                .map(one -> words.say(
+                        "ready.by-heart.one",
+                        "who",
+                        one.getKey(),
+                        "count",
+                        one.getValue().size(),
+                        "day",
+                        InUse.measures().date(Collections.max(one.getValue().values()))))
+                .toList();
+        return people.isEmpty()
+                ? words.say("ready.by-heart.nobody")
+                : words.say("ready.by-heart", "people", String.join("; ", people));
     }
 
     private Set<DeviceProof> proven(long householdId, Household household, LocalDate today) {

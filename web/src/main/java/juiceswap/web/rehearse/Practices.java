@@ -13,9 +13,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import juiceswap.core.Worded;
 import juiceswap.core.changeover.Place;
 import juiceswap.core.household.Household;
+import juiceswap.core.meter.Verdict;
 import juiceswap.core.rehearsal.Act;
 import juiceswap.core.rehearsal.Consequence;
 import juiceswap.core.rehearsal.Spacing.Past;
@@ -25,10 +27,12 @@ import juiceswap.exchange.HouseholdJson;
 import juiceswap.exchange.Tree;
 import juiceswap.web.db.tables.records.RehearsalRecord;
 import juiceswap.web.exchange.Schemas;
+import juiceswap.web.rehearse.Practice.Did;
 import juiceswap.web.rehearse.Practice.Slip;
 import juiceswap.web.security.Account;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -36,6 +40,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Repository
 public class Practices {
     private static final int LISTED = 60;
+
+    /** What open pages are told when somebody has acted in a rehearsal. */
+    private static final String ACTED = "rehearsal";
 
     private final DSLContext db;
     private final Schemas schemas;
@@ -79,7 +86,7 @@ public class Practices {
      * @param seen acts that the page showed; {@link Moved} when there are others by now
      */
     @Transactional
-    void keep(Practice practice, int seen) {
+    void keep(long householdId, Practice practice, int seen) {
         int kept = db.update(REHEARSAL)
                 .set(
                         REHEARSAL.ACTS,
@@ -92,15 +99,14 @@ public class Practices {
                 .where(
                         REHEARSAL.ID.eq(practice.id()),
                         REHEARSAL.ENDED_AT.isNull(),
-                        org.jooq
-                                .impl
-                                .DSL
-                                .field("jsonb_array_length({0})", Integer.class, REHEARSAL.ACTS)
+                        DSL.field("jsonb_array_length({0})", Integer.class, REHEARSAL.ACTS)
                                 .eq(seen))
                 .execute();
         if (kept == 0) {
             throw new Moved();
         }
+        // others who take part look at it on their own phones
+        db.execute("select pg_notify('outage_event', {0})", DSL.val(householdId + " " + ACTED));
     }
 
     @Transactional
@@ -154,9 +160,26 @@ public class Practices {
         return past;
     }
 
+    /** Who has gone through what by heart, cleanly and to the end, and the last day of each, by name. */
+    public Map<String, Map<Trouble, LocalDate>> byHeart(long householdId) {
+        Map<String, Map<Trouble, LocalDate>> byHeart = new TreeMap<>();
+        db.select(REHEARSAL.WHO, REHEARSAL.TROUBLE, REHEARSAL.ENDED_AT)
+                .from(REHEARSAL)
+                .where(
+                        REHEARSAL.HOUSEHOLD_ID.eq(householdId),
+                        REHEARSAL.WAY.eq(Way.BY_HEART.word()),
+                        REHEARSAL.WENT.eq(Went.CLEAN.name().toLowerCase(Locale.ROOT)))
+                .orderBy(REHEARSAL.ID)
+                .forEach(row -> byHeart.computeIfAbsent(row.value1(), who -> new EnumMap<>(Trouble.class))
+                        .put(
+                                Worded.of(Trouble.class, row.value2()),
+                                LocalDate.ofInstant(row.value3().toInstant(), ZoneId.systemDefault())));
+        return byHeart;
+    }
+
     private Practice practice(RehearsalRecord row) {
-        List<Act> acts = new ArrayList<>();
-        read(row.getActs()).forEach(act -> acts.add(act(act)));
+        List<Did> acts = new ArrayList<>();
+        read(row.getActs()).forEach(act -> acts.add(did(act, row.getWho())));
         List<Slip> slips = new ArrayList<>();
         for (Tree slip : read(row.getSlips())) {
             List<Consequence> came = new ArrayList<>();
@@ -189,6 +212,18 @@ public class Practices {
         return JSONB.valueOf(Tree.text(value));
     }
 
+    /** Rehearsals from before several people could take part say nothing of who did it: who began it. */
+    private static Did did(Tree json, String whoBegan) {
+        String by = json.text("by");
+        Double after = json.number("after");
+        String said = json.text("said");
+        return new Did(
+                act(json),
+                by == null ? whoBegan : by,
+                after == null ? 0 : after,
+                said == null ? null : Worded.of(Verdict.class, said));
+    }
+
     private static Act act(Tree json) {
         String to = json.text("to");
         return to == null
@@ -207,6 +242,17 @@ public class Practices {
                 act.minutes() > 0 ? act.minutes() : null,
                 "to",
                 to == null ? null : to.word());
+    }
+
+    private static Map<String, Object> of(Did did) {
+        Map<String, Object> json = of(did.act());
+        Verdict said = did.said();
+        json.put("by", did.by());
+        json.put("after", did.after());
+        if (said != null) {
+            json.put("said", said.word());
+        }
+        return json;
     }
 
     private static Map<String, Object> of(Slip slip) {

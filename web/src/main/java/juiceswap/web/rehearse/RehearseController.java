@@ -1,21 +1,28 @@
 package juiceswap.web.rehearse;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.ThreadLocalRandom;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
 import juiceswap.core.changeover.Place;
 import juiceswap.core.household.Household;
+import juiceswap.core.meter.Verdict;
 import juiceswap.core.rehearsal.Act;
+import juiceswap.core.rehearsal.Befallen;
 import juiceswap.core.rehearsal.Rehearsal.Entry;
 import juiceswap.core.rehearsal.Spacing;
 import juiceswap.core.rehearsal.Trouble;
 import juiceswap.web.household.Households;
+import juiceswap.web.outage.Outages;
+import juiceswap.web.rehearse.Practice.Did;
 import juiceswap.web.rehearse.Practice.Slip;
 import juiceswap.web.rehearse.Practice.Walked;
 import juiceswap.web.security.Account;
@@ -46,16 +53,35 @@ class RehearseController {
 
     private static final long SEEDS = 10_000;
 
+    /** Nobody thinks longer than that between two acts; whoever left the page open was somewhere else, in seconds. */
+    private static final int LONGEST_THOUGHT = 600;
+
+    private static final double SECONDS = 60;
+
+    /** Whoever wants to take part comes on the same evening. */
+    private static final Duration JOINABLE = Duration.ofHours(6);
+
+    /** What happened longer ago than so many outages is no guide to what comes. */
+    private static final int OUTAGES_LOOKED_AT = 12;
+
     private final Practices practices;
     private final RehearsePages pages;
     private final Households households;
+    private final Outages outages;
     private final Words words;
     private final Clock clock;
 
-    RehearseController(Practices practices, RehearsePages pages, Households households, Words words, Clock clock) {
+    RehearseController(
+            Practices practices,
+            RehearsePages pages,
+            Households households,
+            Outages outages,
+            Words words,
+            Clock clock) {
         this.practices = practices;
         this.pages = pages;
         this.households = households;
+        this.outages = outages;
         this.words = words;
         this.clock = clock;
     }
@@ -65,8 +91,19 @@ class RehearseController {
      *
      * @param word of the trouble
      * @param due it comes next, or is due again
+     * @param befallen the day on which it happened here last; null when it never did
      */
-    public record Choice(String word, @Nullable String again, String last, boolean due) {}
+    public record Choice(
+            String word,
+            @Nullable String again,
+            boolean due,
+            @Nullable String befallen) {}
+
+    /** Somebody, and what they have gone through by heart. */
+    public record ByHeart(String who, List<Known> known) {
+        /** What, and when last. */
+        public record Known(String trouble, String day) {}
+    }
 
     @GetMapping
     String choose(@AuthenticationPrincipal Account account, Model model) {
@@ -74,23 +111,58 @@ class RehearseController {
         Map<Trouble, List<Spacing.Past>> past = practices.past(account.householdId());
         LocalDate today = LocalDate.now(clock);
         List<Choice> choices = new ArrayList<>();
-        for (Trouble trouble : Trouble.of(household.setup())) {
+        List<Trouble> fitting = Trouble.of(household.setup());
+        Map<Trouble, LocalDate> befallen = befallen(account.householdId());
+        for (Trouble trouble : fitting) {
             List<Spacing.Past> gone = past.getOrDefault(trouble, List.of());
             LocalDate again = gone.isEmpty() ? null : Spacing.next(gone);
+            LocalDate happened = befallen.get(trouble);
             choices.add(new Choice(
                     trouble.word(),
                     again == null ? null : InUse.measures().date(again),
-                    gone.isEmpty()
-                            ? ""
-                            : gone.get(gone.size() - 1).went().name().toLowerCase(Locale.ROOT),
-                    again != null && !again.isAfter(today)));
+                    again != null && !again.isAfter(today),
+                    happened == null ? null : InUse.measures().date(happened)));
         }
+        // what has happened here is looked for first
+        choices.sort(Comparator.comparing(choice -> choice.befallen() == null));
         model.addAttribute("choices", choices);
         model.addAttribute(
-                "next",
-                Spacing.choose(Trouble.of(household.setup()), past, today).word());
-        model.addAttribute("past", practices.latest(account.householdId()));
+                "next", Spacing.choose(fitting, befallen.keySet(), past, today).word());
+        List<Practices.Line> latest = practices.latest(account.householdId());
+        model.addAttribute(
+                "goingOn",
+                latest.stream()
+                        .filter(one -> !one.ended()
+                                && one.beganAt().isAfter(clock.instant().minus(JOINABLE)))
+                        .toList());
+        model.addAttribute("past", latest.stream().filter(Practices.Line::ended).toList());
+        model.addAttribute("byHeart", byHeart(account.householdId()));
         return "rehearse/choose";
+    }
+
+    private Map<Trouble, LocalDate> befallen(long household) {
+        Map<Trouble, LocalDate> befallen = new EnumMap<>(Trouble.class);
+        outages.all(household).stream()
+                .filter(one -> !one.rehearsal())
+                .limit(OUTAGES_LOOKED_AT)
+                .flatMap(one -> outages.find(household, one.id()).stream())
+                .flatMap(outage -> Befallen.in(outage.log()).entrySet().stream())
+                .forEach(one -> befallen.merge(
+                        one.getKey(),
+                        LocalDate.ofInstant(one.getValue(), ZoneId.systemDefault()),
+                        (day, other) -> day.isAfter(other) ? day : other));
+        return befallen;
+    }
+
+    private List<ByHeart> byHeart(long household) {
+        return practices.byHeart(household).entrySet().stream()
+                .map(one -> new ByHeart(
+                        one.getKey(),
+                        one.getValue().entrySet().stream()
+                                .map(known -> new ByHeart.Known(
+                                        known.getKey().word(), InUse.measures().date(known.getValue())))
+                                .toList()))
+                .toList();
     }
 
     @PostMapping("/start")
@@ -126,14 +198,13 @@ class RehearseController {
             Model model) {
         Practice practice = practice(account, id);
         Walked walked = practice.walked();
-        model.addAttribute("world", pages.page(practice, walked, hint && practice.hints() > 0));
+        model.addAttribute("world", pages.page(practice, walked, hint && practice.hints() > 0, account.displayName()));
         if (practice.endedAt() == null) {
             return "rehearse/world";
         }
         Map<Trouble, List<Spacing.Past>> past = practices.past(account.householdId());
         List<Spacing.Past> gone = past.getOrDefault(practice.trouble(), List.of());
         model.addAttribute("debrief", pages.debrief(practice, walked));
-        model.addAttribute("who", practice.who());
         model.addAttribute("again", gone.isEmpty() ? null : InUse.measures().date(Spacing.next(gone)));
         return "rehearse/debrief";
     }
@@ -147,6 +218,8 @@ class RehearseController {
             @RequestParam(required = false) @Nullable String circuit,
             @RequestParam(required = false) @Nullable Double minutes,
             @RequestParam(required = false) @Nullable String to,
+            @RequestParam(defaultValue = "0") int after,
+            @RequestParam(defaultValue = "false") boolean byItself,
             RedirectAttributes told) {
         Practice practice = practice(account, id);
         Act wanted;
@@ -159,14 +232,42 @@ class RehearseController {
         } catch (InvalidInput unknown) {
             throw new ResponseStatusException(HttpStatus.BAD_REQUEST);
         }
-        List<Act> acts = new ArrayList<>(practice.acts());
+        List<Did> acts = new ArrayList<>(practice.acts());
         if (acts.size() >= MOST_ACTS) {
             told.addFlashAttribute("refused", words.say("rehearse.long-enough"));
             return back(id);
         }
-        acts.add(wanted);
+        double thought = Math.max(0, Math.min(LONGEST_THOUGHT, after)) / SECONDS;
+        acts.add(new Did(wanted, account.displayName(), thought, null));
         // to act again is to go on
-        return keep(practice.with(acts, practice.slips(), practice.acts().size(), practice.hints()), count, told, "");
+        Practice acted = practice.with(acts, practice.slips(), practice.acts().size(), practice.hints());
+        // two phones whose clocks have reached the same moment: one of them has told it already
+        boolean toldAlready = byItself && practice.acts().size() != count;
+        return toldAlready ? back(id) : keep(account, acted, count, told, "");
+    }
+
+    /** What somebody makes of the reading before they are told: it counts, and is said afterwards. */
+    @PostMapping("/{id}/judge")
+    String judge(
+            @AuthenticationPrincipal Account account,
+            @PathVariable long id,
+            @RequestParam int count,
+            @RequestParam String verdict,
+            RedirectAttributes told) {
+        Practice practice = practice(account, id);
+        Verdict said = Worded.find(Verdict.class, verdict)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.BAD_REQUEST));
+        if (practice.acts().isEmpty()) {
+            return back(id);
+        }
+        List<Did> acts = new ArrayList<>(practice.acts());
+        int last = acts.size() - 1;
+        // the first word counts: nobody judges better after being told
+        if (acts.get(last).said() == null) {
+            acts.set(last, acts.get(last).saying(said));
+        }
+        Practice judged = practice.with(acts, practice.slips(), practice.seen(), practice.hints());
+        return keep(account, judged, count, told, "");
     }
 
     /** Takes the last act back: what came of it counts all the same. */
@@ -186,8 +287,8 @@ class RehearseController {
         if (!last.consequences().isEmpty()) {
             slips.add(new Slip(last.at(), last.act(), last.consequences()));
         }
-        List<Act> acts = practice.acts().subList(0, practice.acts().size() - 1);
-        return keep(practice.with(acts, slips, acts.size(), practice.hints()), count, told, "");
+        List<Did> acts = practice.acts().subList(0, practice.acts().size() - 1);
+        return keep(account, practice.with(acts, slips, acts.size(), practice.hints()), count, told, "");
     }
 
     /** Lets the world go on after something came of an act. */
@@ -200,7 +301,7 @@ class RehearseController {
         Practice practice = practice(account, id);
         Practice seen =
                 practice.with(practice.acts(), practice.slips(), practice.acts().size(), practice.hints());
-        return keep(seen, count, told, "");
+        return keep(account, seen, count, told, "");
     }
 
     @PostMapping("/{id}/hint")
@@ -211,7 +312,7 @@ class RehearseController {
             RedirectAttributes told) {
         Practice practice = practice(account, id);
         Practice helped = practice.with(practice.acts(), practice.slips(), practice.seen(), practice.hints() + 1);
-        return keep(helped, count, told, "?hint=true");
+        return keep(account, helped, count, told, "?hint=true");
     }
 
     @PostMapping("/{id}/end")
@@ -221,9 +322,9 @@ class RehearseController {
         return back(id);
     }
 
-    private String keep(Practice practice, int count, RedirectAttributes told, String query) {
+    private String keep(Account account, Practice practice, int count, RedirectAttributes told, String query) {
         try {
-            practices.keep(practice, count);
+            practices.keep(account.householdId(), practice, count);
         } catch (Practices.Moved moved) {
             told.addFlashAttribute("conflict", words.say("rehearse.moved"));
         }

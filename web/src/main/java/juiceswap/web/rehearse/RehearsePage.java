@@ -8,8 +8,11 @@ import org.jspecify.annotations.Nullable;
  * What the world of a rehearsal shows.
  *
  * @param count of the acts so far, which every form sends back
- * @param place where the person stands, by its word
- * @param told what the last act came to, in a sentence; empty before the first
+ * @param place where the person who looks stands, by its word
+ * @param twelve the clock is read by twelve hours
+ * @param alarms the CO alarm sounds
+ * @param others who else takes part
+ * @param told what the last act that they were at came to, in a sentence; empty before the first
  * @param stopped what came of it, the worst first; empty while the world goes on
  * @param step what comes next, where somebody is led or has asked for a hint; else null
  * @param card what hangs at the panel, for a stand-in; else empty
@@ -23,7 +26,11 @@ public record RehearsePage(
         long seed,
         String goal,
         String clock,
+        Time time,
+        boolean twelve,
+        boolean alarms,
         String place,
+        List<String> others,
         List<Walk> walks,
         List<Control> controls,
         List<Branch> branches,
@@ -37,6 +44,15 @@ public record RehearsePage(
         View view,
         boolean reached,
         int hints) {
+
+    /**
+     * The clock, which runs on while nobody does anything.
+     *
+     * @param second of the day, as it stands after the last act
+     * @param due seconds until something changes by itself, or null when nothing will
+     * @param runs it does not while the world is stopped
+     */
+    public record Time(int second, @Nullable Long due, boolean runs) {}
 
     /** Another place, with how long it takes to get there. */
     public record Walk(String to, String minutes) {}
@@ -53,7 +69,12 @@ public record RehearsePage(
     /** A branch breaker, or a switch of a box. */
     public record Branch(String circuit, String number, String label, boolean on, String position, boolean broken) {}
 
-    /** What a meter shows; null where nothing is connected to be read there. */
+    /**
+     * What a meter shows; null where nothing is connected to be read there.
+     *
+     * @param said what the person made of it, by its word; null while they have not said it
+     */
+    @RecordBuilder
     public record Reading(
             @Nullable String l1n,
             @Nullable String l2n,
@@ -61,6 +82,7 @@ public record RehearsePage(
             @Nullable String ng,
             @Nullable String hz,
             @Nullable String other,
+            @Nullable String said,
             String verdict,
             List<String> causes) {}
 
@@ -86,6 +108,7 @@ public record RehearsePage(
             boolean street,
             boolean danger,
             boolean hasMain,
+            boolean hasCord,
             boolean main,
             boolean input,
             boolean lit,

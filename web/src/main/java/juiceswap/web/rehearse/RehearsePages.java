@@ -21,7 +21,8 @@ import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Parting;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
-import juiceswap.core.meter.Readings;
+import juiceswap.core.measure.ClockFace;
+import juiceswap.core.meter.Verdict;
 import juiceswap.core.meter.VoltageJudgement;
 import juiceswap.core.rehearsal.Act;
 import juiceswap.core.rehearsal.Consequence;
@@ -31,6 +32,7 @@ import juiceswap.core.rehearsal.Rehearsal.Entry;
 import juiceswap.core.rehearsal.Severity;
 import juiceswap.core.rehearsal.World;
 import juiceswap.core.supply.Bond;
+import juiceswap.web.rehearse.Practice.Seen;
 import juiceswap.web.rehearse.Practice.Slip;
 import juiceswap.web.rehearse.Practice.Walked;
 import juiceswap.web.rehearse.RehearsePage.Branch;
@@ -64,13 +66,20 @@ class RehearsePages {
 
     // ---- the world
 
-    RehearsePage page(Practice practice, Walked walked, boolean hinted) {
+    /**
+     * What somebody sees of it.
+     *
+     * @param viewer who looks: where they stand, and what they did or stood beside
+     */
+    RehearsePage page(Practice practice, Walked walked, boolean hinted, String viewer) {
         World world = walked.world();
         Household household = practice.household();
-        Place place = standsAt(walked);
+        Place place = Practice.stands(world, viewer);
         boolean stopped = practice.stopped(walked);
         List<Came> came = stopped ? came(walked.last(), household) : List.of();
-        List<Entry> entries = walked.entries();
+        List<Seen> own = walked.seen().stream()
+                .filter(one -> one.witnesses().contains(viewer))
+                .toList();
         boolean led = practice.way() == Way.LED || hinted;
         return RehearsePageBuilder.builder()
                 .id(practice.id())
@@ -80,18 +89,24 @@ class RehearsePages {
                 .seed(practice.seed())
                 .goal(walked.scenario().goal().word())
                 .clock(clock(world.minutes()))
+                .time(time(world, stopped))
+                .twelve(InUse.measures().clock() == ClockFace.OF_12_HOURS)
+                .alarms(stopped && walked.last().stream().anyMatch(one -> one.kind() == Consequence.Kind.CO_ALARM))
                 .place(place.word())
+                .others(practice.people().stream()
+                        .filter(one -> !one.equals(viewer))
+                        .toList())
                 .walks(walks(walked.changeover(), place))
                 .controls(controls(walked, place))
                 .branches(branches(walked, household))
-                .told(entries.isEmpty() ? "" : told(entries.get(entries.size() - 1), household))
-                .reading(entries.isEmpty() ? null : reading(entries.get(entries.size() - 1), walked))
+                .told(own.isEmpty() ? "" : told(own.get(own.size() - 1), viewer, household))
+                .reading(reading(walked, viewer))
                 .stopped(came)
                 .hurt(stopped
                         && walked.last().stream()
                                 .anyMatch(one -> one.kind().severity().harms()))
-                .past(past(entries, household))
-                .step(led && !stopped ? step(walked, household) : null)
+                .past(past(own, practice.people().size() > 1, household))
+                .step(led && !stopped ? step(walked, place, household) : null)
                 .card(practice.way() == Way.STAND_IN ? card(walked, household) : List.of())
                 .view(view(walked, place, stopped))
                 .reached(walked.reached())
@@ -99,10 +114,12 @@ class RehearsePages {
                 .build();
     }
 
-    /** At the beginning one is indoors, where the lights went out. */
-    static Place standsAt(Walked walked) {
-        Place place = walked.world().place();
-        return place == null ? Place.INDOORS : place;
+    /** The clock runs on from there while nobody does anything. */
+    private static RehearsePage.Time time(World world, boolean stopped) {
+        double left = world.untilSomethingHappens();
+        Long due = stopped || Double.isInfinite(left) ? null : (Long) (long) Math.ceil(left * SECONDS);
+        return new RehearsePage.Time(
+                BEGINS.plusSeconds(Math.round(world.minutes() * SECONDS)).toSecondOfDay(), due, !stopped);
     }
 
     private static String clock(double minutes) {
@@ -294,8 +311,12 @@ class RehearsePages {
 
     // ---- what came of it
 
-    /** What the last act came to, in one sentence. */
-    private String told(Entry entry, Household household) {
+    /** What the last act that somebody was at came to, in one sentence. */
+    private String told(Seen last, String viewer, Household household) {
+        Entry entry = last.entry();
+        if (!last.did().by().equals(viewer)) {
+            return words.say("rehearse.told.other", "who", last.did().by(), "what", text(entry.act(), household));
+        }
         if (!entry.done()) {
             Action action = entry.act().action();
             return action == null ? words.say("rehearse.told.impossible") : words.blocked(action);
@@ -332,8 +353,14 @@ class RehearsePages {
         return circuit == null ? "" : Words.label(circuit, household);
     }
 
-    private @Nullable Reading reading(Entry entry, Walked walked) {
-        Meter read = entry.reading();
+    /** What the last act read, for whoever holds the meter. */
+    private @Nullable Reading reading(Walked walked, String viewer) {
+        Seen last =
+                walked.seen().isEmpty() ? null : walked.seen().get(walked.seen().size() - 1);
+        if (last == null || !last.did().by().equals(viewer)) {
+            return null;
+        }
+        Meter read = last.entry().reading();
         if (read instanceof Meter.Utility utility) {
             return other(words.say(utility.live() ? "rehearse.reads.live" : "rehearse.reads.dead"));
         }
@@ -344,50 +371,59 @@ class RehearsePages {
                             ? words.say("rehearse.reads.open")
                             : words.say("rehearse.reads.ohms", "ohms", figure(ohms)));
         }
-        if (!(read instanceof Meter.Volts volts)) {
+        VoltageJudgement judged = last.judged();
+        if (!(read instanceof Meter.Volts volts) || judged == null) {
             return null;
         }
-        boolean atPanel = !entry.act().word().equals(Action.MEASURE_GENERATOR.word());
-        VoltageJudgement judged = VoltageJudgement.of(
-                volts.l2n() != null,
-                atPanel,
-                !walked.world().closed().isEmpty(),
-                new Readings(volts.l1n(), volts.l2n(), volts.l1l2(), volts.hz(), volts.ng()));
-        return new Reading(
-                figure(volts.l1n()),
-                volts.l2n() == null ? null : figure(volts.l2n()),
-                volts.l1l2() == null ? null : figure(volts.l1l2()),
-                volts.ng() == null ? null : figure(volts.ng()),
-                figure(volts.hz()),
-                null,
-                judged.verdict().word(),
-                judged.causes().stream().map(words::cause).toList());
+        Verdict said = last.did().said();
+        return RehearsePageReadingBuilder.builder()
+                .l1n(figure(volts.l1n()))
+                .l2n(volts.l2n() == null ? null : figure(volts.l2n()))
+                .l1l2(volts.l1l2() == null ? null : figure(volts.l1l2()))
+                .ng(volts.ng() == null ? null : figure(volts.ng()))
+                .hz(figure(volts.hz()))
+                .other(null)
+                .said(said == null ? null : said.word())
+                .verdict(judged.verdict().word())
+                .causes(judged.causes().stream().map(words::cause).toList())
+                .build();
     }
 
     private static Reading other(String text) {
-        return new Reading(null, null, null, null, null, text, "", List.of());
+        return RehearsePageReadingBuilder.builder()
+                .l1n(null)
+                .l2n(null)
+                .l1l2(null)
+                .ng(null)
+                .hz(null)
+                .other(text)
+                .said(null)
+                .verdict("")
+                .causes(List.of())
+                .build();
     }
 
     private static String figure(double value) {
         return String.format(Locale.ROOT, value < 10 ? "%.1f" : "%.0f", value);
     }
 
-    private List<Past> past(List<Entry> entries, Household household) {
+    private List<Past> past(List<Seen> own, boolean several, Household household) {
         List<Past> past = new ArrayList<>();
-        for (Entry entry : entries.subList(Math.max(0, entries.size() - PAST_SHOWN), entries.size())) {
+        for (Seen one : own.subList(Math.max(0, own.size() - PAST_SHOWN), own.size())) {
+            String text = text(one.entry().act(), household);
             past.add(new Past(
-                    clock(entry.at()),
-                    text(entry.act(), household),
-                    !entry.consequences().isEmpty()));
+                    clock(one.entry().at()),
+                    several ? words.say("rehearse.told.other", "who", one.did().by(), "what", text) : text,
+                    !one.entry().consequences().isEmpty()));
         }
         return past;
     }
 
     // ---- help
 
-    private @Nullable Step step(Walked walked, Household household) {
+    private @Nullable Step step(Walked walked, Place at, Household household) {
         Changeover from = new Changeover(
-                walked.changeover().setup(), walked.changeover().options().at(standsAt(walked)));
+                walked.changeover().setup(), walked.changeover().options().at(at));
         Plan plan =
                 new Planner(from, walked.scenario().goal()).plan(walked.world().state());
         if (plan.refused() != null) {
@@ -427,6 +463,7 @@ class RehearsePages {
                 .street(state.utilityLive())
                 .danger(backfeeds && !state.utilityLive())
                 .hasMain(walked.changeover().has(Action.MAIN_ON))
+                .hasCord(walked.changeover().has(Action.CORD_HOUSE_IN))
                 .main(
                         walked.changeover().parting() == Parting.HANDLE
                                 ? state.handle() == Handle.UTILITY
@@ -462,8 +499,9 @@ class RehearsePages {
      *
      * @param went by its word
      * @param broke what was destroyed, by name
+     * @param people who took part, whoever began it first
      * @param rows each act that broke a rule or came to something, and what was taken back
-     * @param track where the person was, minute by minute, for the picture; the way of the least possible beside it
+     * @param track where each person was, minute by minute, for the picture; the way of the least possible beside it
      */
     @RecordBuilder
     public record Debrief(
@@ -478,15 +516,24 @@ class RehearsePages {
             int hints,
             int back,
             boolean reached,
+            List<String> people,
             List<Row> rows,
             List<Row> all,
             Track track) {}
 
     /** One act of the debrief. */
-    public record Row(int number, String clock, String what, String rule, String right, String mark) {}
+    public record Row(int number, String clock, String what, String rule, String right, String mark) {
+        Row by(String who) {
+            return who.isEmpty() ? this : new Row(number, clock, who + ": " + what, rule, right, mark);
+        }
 
-    /** The person's way as points of a picture 1000 wide and 160 high. */
-    public record Track(String line, String least, List<Dot> dots, List<Tick> ticks, String feedsFrom) {}
+        Row judged(String wrongly) {
+            return wrongly.isEmpty() ? this : new Row(number, clock, what, wrongly, right, mark);
+        }
+    }
+
+    /** Each person's way as points of a picture 1000 wide and 160 high. */
+    public record Track(List<String> lines, String least, List<Dot> dots, List<Tick> ticks, String feedsFrom) {}
 
     /** An act on the way; numbered where something is told of it. */
     public record Dot(double x, double y, String mark, int number) {}
@@ -506,13 +553,16 @@ class RehearsePages {
         List<Row> rows = new ArrayList<>();
         List<Row> all = new ArrayList<>();
         int number = 0;
-        int[] numbers = new int[walked.entries().size()];
-        for (int i = 0; i < walked.entries().size(); i++) {
-            Entry entry = walked.entries().get(i);
-            boolean told = !entry.broken().isEmpty() || !entry.consequences().isEmpty();
-            Row row =
-                    row(told ? ++number : 0, entry.at(), entry.act(), entry.broken(), entry.consequences(), household);
-            numbers[i] = told ? number : 0;
+        boolean several = practice.people().size() > 1;
+        int[] numbers = new int[walked.seen().size()];
+        for (int i = 0; i < walked.seen().size(); i++) {
+            Seen one = walked.seen().get(i);
+            Entry entry = one.entry();
+            boolean told = !entry.broken().isEmpty() || !entry.consequences().isEmpty() || one.misjudged();
+            numbers[i] = told ? ++number : 0;
+            Row row = row(numbers[i], entry.at(), entry.act(), entry.broken(), entry.consequences(), household)
+                    .by(several ? one.did().by() : "")
+                    .judged(one.misjudged() ? misjudged(one) : "");
             all.add(row);
             if (told) {
                 rows.add(row);
@@ -533,10 +583,24 @@ class RehearsePages {
                 .hints(practice.hints())
                 .back(practice.slips().size())
                 .reached(end.reached())
+                .people(List.copyOf(practice.people()))
                 .rows(rows)
                 .all(all)
                 .track(RehearseTrack.of(walked, numbers, RehearsePages::clockToTheMinute))
                 .build();
+    }
+
+    private String misjudged(Seen one) {
+        Verdict said = one.did().said();
+        VoltageJudgement judged = one.judged();
+        return said == null || judged == null
+                ? ""
+                : words.say(
+                        "rehearse.misjudged",
+                        "said",
+                        words.say("rehearse.said." + said.word()),
+                        "was",
+                        words.say("rehearse.said." + judged.verdict().word()));
     }
 
     /** What was destroyed, and what would have been had it not been taken back. */

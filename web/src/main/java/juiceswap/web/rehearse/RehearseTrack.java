@@ -1,8 +1,10 @@
 package juiceswap.web.rehearse;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.function.DoubleFunction;
 import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Plan;
@@ -10,13 +12,14 @@ import juiceswap.core.changeover.Planner;
 import juiceswap.core.rehearsal.Act;
 import juiceswap.core.rehearsal.Rehearsal.Entry;
 import juiceswap.core.rehearsal.World;
+import juiceswap.web.rehearse.Practice.Did;
 import juiceswap.web.rehearse.Practice.Walked;
 import juiceswap.web.rehearse.RehearsePages.Dot;
 import juiceswap.web.rehearse.RehearsePages.Tick;
 import juiceswap.web.rehearse.RehearsePages.Track;
 import org.jspecify.annotations.Nullable;
 
-/** Draws where somebody was while rehearsing, and the least possible way beside it. */
+/** Draws where each person was while rehearsing, and the least possible way beside it. */
 final class RehearseTrack {
     private static final double WIDTH = 1000;
     private static final double ROW = 40;
@@ -29,7 +32,7 @@ final class RehearseTrack {
     static Track of(Walked walked, int[] numbers, DoubleFunction<String> clock) {
         World least = leastWay(walked);
         double until = Math.max(1, Math.max(walked.world().minutes(), least == null ? 0 : least.minutes()));
-        Line own = new Line(until, 0);
+        Map<String, Line> own = new LinkedHashMap<>();
         World again = new World(
                 walked.changeover(),
                 walked.scenario().goal(),
@@ -37,23 +40,32 @@ final class RehearseTrack {
                 walked.scenario().script());
         List<Dot> dots = new ArrayList<>();
         String feedsFrom = "";
-        for (int i = 0; i < walked.entries().size(); i++) {
-            Entry entry = walked.entries().get(i);
-            own.act(again, entry.act());
+        for (int i = 0; i < walked.seen().size(); i++) {
+            Did did = walked.seen().get(i).did();
+            Entry entry = walked.seen().get(i).entry();
+            Line line = own.computeIfAbsent(did.by(), who -> new Line(until, LEAST_BESIDE * -own.size()));
+            again.takeTurn(did.by());
+            again.letPass(did.after());
+            line.act(again, did.act());
             String mark = entry.consequences().stream()
                             .anyMatch(one -> one.kind().severity().harms())
                     ? "hurt"
                     : numbers[i] > 0 ? "rule" : "";
-            dots.add(new Dot(own.x(again.minutes()), own.y(again.place()), mark, numbers[i]));
+            dots.add(new Dot(line.x(again.minutes()), line.y(again.place()), mark, numbers[i]));
             if (feedsFrom.isEmpty() && again.generatorFeeds()) {
-                feedsFrom = text(own.x(again.minutes()));
+                feedsFrom = text(line.x(again.minutes()));
             }
         }
         List<Tick> ticks = new ArrayList<>();
         for (int i = 0; i <= TICKS; i++) {
             ticks.add(new Tick(WIDTH * i / TICKS, clock.apply(until * i / TICKS)));
         }
-        return new Track(own.path(), least == null ? "" : leastPath(walked, until), dots, ticks, feedsFrom);
+        return new Track(
+                own.values().stream().map(Line::path).toList(),
+                least == null ? "" : leastPath(walked, until),
+                dots,
+                ticks,
+                feedsFrom);
     }
 
     private static @Nullable World leastWay(Walked walked) {

@@ -122,8 +122,81 @@ class RehearseJourneyTest extends OutageJourney {
         face.locator(".probe-points button").nth(0).click();
         face.locator(".probe-points button").nth(1).click();
         assertThat(face.locator("p.figure").last()).containsText("L1 – N");
-        face.locator("summary").click();
-        assertThat(face.locator(".verdict")).isVisible();
+        // one's own word first; the neutral is loose, so that it was wrong
+        face.locator("button[value=good]").click();
+        assertThat(ines.page.locator(".meter-face .verdict")).isVisible();
+        assertThat(ines.page.locator(".meter-face")).containsText("You said: Good");
+        ines.page.locator("form[action$='/end'] button").click();
+        assertThat(ines.page.locator(".debrief-table")).containsText("Read as “Good, go on”");
+    }
+
+    @Test
+    void twoPeopleOnTwoPhonesEachSeeWhatTheyWouldSee() {
+        Person ines = begins(person(1280, 800).enter("ines"), Trouble.DARK_HOUSE, "by-heart", "7");
+        String address = ines.page.url();
+        Person bram = person(390, 844).enter("bram");
+        bram.go("/rehearse");
+        bram.page
+                .locator("[data-going-on] a[href='" + address.substring(address.indexOf("/rehearse")) + "']")
+                .click();
+        bram.page.locator("[data-walk=generator] button").click();
+        assertThat(bram.page.locator(".rehearsing")).hasAttribute("data-place", "generator");
+
+        // she hears that somebody is there, and stands where she stood
+        assertThat(ines.page.locator(".rehearsing .chips")).containsText("with Bram");
+        assertThat(ines.page.locator(".rehearsing")).hasAttribute("data-place", "indoors");
+        ines.page.locator("[data-walk=panel] button").click();
+        ines.page.locator("[data-act=main-off] button").click();
+        assertThat(ines.page.locator(".rehearsing [role=status]")).containsText("Main");
+        assertThat(bram.page.locator(".rehearsing")).hasAttribute("data-count", "3");
+        // at the generator nobody sees what is done at the panel
+        assertThat(bram.page.locator(".row-of-acts li")).hasCount(1);
+        assertThat(bram.page.locator(".rehearsing")).hasAttribute("data-place", "generator");
+        assertThat(bram.page.locator("[data-act=check-oil]")).isVisible();
+
+        bram.page.locator("[data-walk=panel] button").click();
+        bram.page.locator("[data-branch] button").first().click();
+        assertThat(ines.page.locator(".rehearsing [role=status]")).containsText("Bram: ");
+        ines.page.locator("form[action$='/end'] button").click();
+        assertThat(ines.page.locator(".debrief .track .own")).hasCount(2);
+        assertThat(ines.page.locator(".debrief .chips")).containsText("Bram");
+    }
+
+    @Test
+    void theClockRunsWhileSomebodyThinksUntilTheyStopIt() {
+        Person ines = begins(person(1280, 800).enter("ines"), Trouble.DARK_HOUSE, "by-heart", "7");
+        Locator face = ines.page.locator("[data-clock-face]");
+        String began = face.innerText();
+        assertThat(face).not().hasText(began);
+        ines.page.locator("[data-running-clock]").click();
+        assertThat(ines.page.locator("[data-running-clock]")).hasText("Let the clock run");
+        String stopped = face.innerText();
+        ines.page.waitForTimeout(2500);
+        assertThat(face).hasText(stopped);
+        // what was thought is part of the act: the clock goes on from there
+        ines.page.locator("[data-act=check-co-alarm] button").click();
+        assertThat(ines.page.locator(".rehearsing")).hasAttribute("data-count", "1");
+        org.assertj.core.api.Assertions.assertThat(
+                        ines.page.locator(".rehearsing").getAttribute("data-second"))
+                .isGreaterThan("66000");
+    }
+
+    @Test
+    void aPlugIsPulledOutByHand() {
+        Person ines = begins(person(1280, 800).enter("ines"), Trouble.WAY_BACK, "by-heart", "7");
+        ines.page.locator("[data-walk=generator] button").click();
+        Locator plug = ines.page.locator("[data-plug=cord-generator]");
+        assertThat(plug).hasAttribute("data-in", "true");
+        com.microsoft.playwright.options.BoundingBox at = plug.boundingBox();
+        double x = at.x + at.width / 2;
+        double y = at.y + at.height / 2;
+        ines.page.mouse().move(x, y);
+        ines.page.mouse().down();
+        ines.page.mouse().move(x - 60, y + 40);
+        ines.page.mouse().up();
+        // out under load: it arcs, and the world stops
+        assertThat(ines.page.locator(".stopped")).isVisible();
+        assertThat(ines.page.locator(".rehearsing")).hasAttribute("data-count", "2");
     }
 
     @Test
@@ -131,6 +204,8 @@ class RehearseJourneyTest extends OutageJourney {
         Person ines = begins(person(1280, 800).enter("ines"), Trouble.DARK_HOUSE, "by-heart", "7");
         String address = ines.page.url();
         Person bram = person(390, 844).enter("bram");
+        // a phone that hears nothing of what others do
+        bram.page.route("**/live", live -> live.abort());
         bram.page.navigate(address);
         ines.page.locator("[data-act=check-co-alarm] button").click();
         assertThat(ines.page.locator(".rehearsing")).hasAttribute("data-count", "1");
