@@ -156,6 +156,8 @@ document.addEventListener('alpine:init', () => {
     pressed: null,
     settling: new Map(),
     fed: new Map(),
+    fedAt: new Map(),
+    openedAt: Date.now(),
     sentAt: 0,
     toldAt: Date.now(),
     begin() {
@@ -222,7 +224,9 @@ document.addEventListener('alpine:init', () => {
     },
     // the monitor's values and charts are taken in place; a page that nobody looks at asks for nothing
     async feed() {
-      const parts = [...document.querySelectorAll('[data-feed]')];
+      // a chart of hours does not change by a second: each is asked for no more often than it says
+      const due = (part) => Date.now() - (this.fedAt.get(part.dataset.feed) || this.openedAt) >= 1000 * (part.dataset.feedEvery || 0);
+      const parts = [...document.querySelectorAll('[data-feed]')].filter(due);
       if (!parts.length || document.hidden) return;
       // what comes while an answer is on its way is asked for after it
       if (this.feeding) { this.feedAgain = true; return; }
@@ -230,6 +234,7 @@ document.addEventListener('alpine:init', () => {
       this.feedAgain = false;
       try {
         for (const from of new Set(parts.map((part) => part.dataset.feed))) {
+          this.fedAt.set(from, Date.now());
           const answer = await fetch(from, { headers: { Accept: 'text/html' } });
           const text = answer.ok && !answer.redirected && await answer.text();
           // most of them say the same as a second ago
@@ -825,6 +830,51 @@ document.addEventListener('alpine:init', () => {
     },
   }));
 
+  // a picture from a phone's camera is made small before it is sent; where that fails it is sent as it is, and the server says
+  Alpine.data('picture', () => ({
+    async shrink() {
+      const field = this.$el;
+      const file = field.files[0];
+      if (!file || file.size < 400000) return;
+      try {
+        const image = await createImageBitmap(file, { imageOrientation: 'from-image' });
+        const scale = Math.min(1, 1200 / Math.max(image.width, image.height));
+        const canvas = document.createElement('canvas');
+        canvas.width = Math.round(image.width * scale);
+        canvas.height = Math.round(image.height * scale);
+        canvas.getContext('2d').drawImage(image, 0, 0, canvas.width, canvas.height);
+        const small = await new Promise((done) => { canvas.toBlob(done, 'image/jpeg', 0.85); });
+        const files = new DataTransfer();
+        files.items.add(new File([small], 'picture.jpg', { type: 'image/jpeg' }));
+        field.files = files.files;
+      } catch (unreadable) { /* as it is */ }
+    },
+  }));
+
+  // a list that is worked through: what is to be done now large, what was done small, the rest not yet there
+  Alpine.data('oneByOne', () => ({
+    at: 0,
+    init() {
+      this.$el.querySelector('[data-turn]').hidden = false;
+      this.show();
+    },
+    get items() { return [...this.$root.querySelectorAll('[data-one]')]; },
+    get label() {
+      const { next, all } = this.$root.querySelector('[data-next]').dataset;
+      return this.at < this.items.length - 1 ? next : all;
+    },
+    next() {
+      this.at = this.at < this.items.length - 1 ? this.at + 1 : 0;
+      this.show();
+    },
+    show() {
+      this.items.forEach((item, i) => {
+        item.hidden = i > this.at;
+        item.classList.toggle('done', i < this.at);
+      });
+    },
+  }));
+
   Alpine.data('prints', () => ({
     print() {
       window.print();
@@ -1014,6 +1064,12 @@ window.addEventListener('load', () => {
     now.querySelector('[data-http]').hidden = !kept || window.isSecureContext;
     if (kept) now.querySelector('[data-as-of]').textContent = kept.asOf || new Date(kept.local).toLocaleString();
   };
+  const picture = async (from) => {
+    const read = new FileReader();
+    const done = new Promise((over) => { read.onload = () => over(read.result); });
+    read.readAsDataURL(await (await fetch(from)).blob());
+    return done;
+  };
   async function prepare() {
     const answer = await fetch('/pocket/snapshot', { headers: { Accept: 'application/json' } });
     if (!answer.ok || answer.redirected || answer.status === 204) return;
@@ -1026,6 +1082,11 @@ window.addEventListener('load', () => {
     } else {
       for (const file of ['/pocket', snapshot.words, ...snapshot.files]) if (!(await fetch(file)).ok) throw new Error(file);
     }
+    // pictures of the engine's controls are fetched once: they never change under their names
+    const had = (await store.get('pocket-pictures')) || {};
+    const pictures = {};
+    for (const name of snapshot.pictures || []) pictures[name] = had[name] || await picture('/swap/pictures/' + name);
+    await store.set('pocket-pictures', pictures);
     // what was done on this phone and is not sent yet stands on what it had then
     const own = (await store.get('pocket-own')) || [];
     if (own.length === 0) await store.set('pocket', snapshot);

@@ -43,9 +43,11 @@
   document.addEventListener('alpine:init', () => Alpine.data('pocket', () => ({
     state: 'loading', view: { phase: '' }, kept: null, own: [], online: false, busy: false, unsent: 0,
     refused: '', broken: '', early: false, earlyAsks: '', fields: [], readFields: [], asked: null, moves: [], toldApart: false,
-    trouble: {}, electric: false, opened: {},
+    trouble: {}, pictures: {}, electric: false, opened: {},
     signInFirst: false, voice: false, clock: '', asOf: '', left: '', passed: 0, wait: null,
     doneWord: '', reachedTitle: '', onWord: '', offWord: '', tries: 0,
+
+    picture(name) { return this.pictures[name] || ''; },
 
     async init() {
       this.onWord = texts().on;
@@ -58,6 +60,7 @@
       try {
         this.kept = window.pocketFile ? (await store.get(KEPT)) || window.pocketFile.snapshot : await store.get(KEPT);
         this.own = (await store.get(OWN)) || [];
+        this.pictures = (await store.get('pocket-pictures')) || {};
         if (!this.kept) { this.state = 'empty'; this.send(); return; }
         await startCore();
         await this.reopen();

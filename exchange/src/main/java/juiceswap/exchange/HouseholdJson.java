@@ -44,6 +44,7 @@ import juiceswap.core.supply.ParallelGenerators;
 import juiceswap.core.supply.Placement;
 import juiceswap.core.supply.PowerStation;
 import juiceswap.core.supply.Source;
+import juiceswap.core.supply.StartControl;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -211,10 +212,32 @@ public final class HouseholdJson {
                         ends.path("generator").asString().equals("male"),
                         ends.path("house").asString().equals("male"));
         List<ExtensionCord> cords = cords();
+        List<StartControl> start = start(supply.path("start"));
         if (source == null || placement == null) {
             return null;
         }
-        return new Supply(source, supply.flag("considering", false), path, placement, cordEnds, cords);
+        return problems.keep(
+                "/supply",
+                () -> new Supply(source, supply.flag("considering", false), path, placement, cordEnds, cords, start));
+    }
+
+    private List<StartControl> start(Tree json) {
+        List<StartControl> start = new ArrayList<>();
+        int i = 0;
+        for (Tree control : json) {
+            StartControl one = problems.keep(
+                    "/supply/start/" + i++,
+                    () -> new StartControl(
+                            Worded.of(
+                                    StartControl.Kind.class,
+                                    control.path("control").asString()),
+                            control.text("note"),
+                            control.text("photo")));
+            if (one != null) {
+                start.add(one);
+            }
+        }
+        return start;
     }
 
     /** A power station, one generator, or two: alike, with their figures together, or each with its own. */
@@ -555,7 +578,18 @@ public final class HouseholdJson {
                             .put("house", supply.cordEnds().houseMale() ? "male" : "female")
                             .node());
         }
+        if (!supply.start().isEmpty()) {
+            json.put("start", supply.start().stream().map(HouseholdJson::start).toList());
+        }
         return json;
+    }
+
+    private static Object start(StartControl control) {
+        return new JsonObject()
+                .put("control", control.kind().word())
+                .unlessNull("note", control.note())
+                .unlessNull("photo", control.photo())
+                .node();
     }
 
     private static JsonObject powerStation(PowerStation station) {

@@ -32,6 +32,7 @@ import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.Timers.Wait;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Refuelling;
+import juiceswap.core.supply.StartControl;
 import juiceswap.core.trouble.Check;
 import juiceswap.core.trouble.Diagnosis;
 import juiceswap.core.trouble.Diagnosis.Outcome;
@@ -258,6 +259,7 @@ final class View {
                 carried.household().lookouts(action, carried.aside()).stream()
                         .map(new LookoutText(words, carried.household(), carried.bondProof())::of)
                         .toList());
+        step.put("start", action == Action.START_ENGINE ? start() : List.of());
         step.put("walk", action == Action.WALK_ROUND ? walk() : List.of());
         step.put(
                 "then",
@@ -278,6 +280,20 @@ final class View {
                         "utility-under-load.title",
                         "circuit",
                         label(toTest.get(0).id()));
+    }
+
+    /** This engine's own controls, in their order. */
+    private List<Map<String, @Nullable Object>> start() {
+        boolean cold = !standing.engineWasStarted();
+        List<Map<String, @Nullable Object>> controls = new ArrayList<>();
+        for (StartControl control :
+                StartControl.forStart(carried.household().supply().start(), cold)) {
+            controls.add(object(
+                    "title", words.say("start." + control.kind().word()),
+                    "note", control.note(),
+                    "photo", control.photo()));
+        }
+        return controls;
     }
 
     private List<Map<String, @Nullable Object>> walk() {

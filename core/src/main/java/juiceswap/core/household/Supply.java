@@ -1,11 +1,13 @@
 package juiceswap.core.household;
 
 import java.util.List;
+import juiceswap.core.InvalidInput;
 import juiceswap.core.supply.CordEnds;
 import juiceswap.core.supply.Link;
 import juiceswap.core.supply.ParallelGenerators;
 import juiceswap.core.supply.Placement;
 import juiceswap.core.supply.Source;
+import juiceswap.core.supply.StartControl;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -23,15 +25,18 @@ public record Supply(
         List<Link> path,
         Placement placement,
         @Nullable CordEnds cordEnds,
-        List<ExtensionCord> cords) {
+        List<ExtensionCord> cords,
+        List<StartControl> start) {
     public Supply {
         path = List.copyOf(path);
         cords = List.copyOf(cords);
+        start = List.copyOf(start);
+        InvalidInput.unless(start.size() <= StartControl.MOST, "/start", "invalid.start-many");
     }
 
     /** Nothing known but the source. */
     public static Supply of(Source source) {
-        return new Supply(source, false, List.of(), new Placement(null, null), null, List.of());
+        return new Supply(source, false, List.of(), new Placement(null, null), null, List.of(), List.of());
     }
 
     /** How many generators run as one: 2 in parallel, else 1. */
@@ -40,26 +45,31 @@ public record Supply(
     }
 
     public Supply withSource(Source other) {
-        return new Supply(other, considering, path, placement, cordEnds, cords);
+        return new Supply(other, considering, path, placement, cordEnds, cords, start);
     }
 
     public Supply considering(boolean notBought) {
-        return new Supply(source, notBought, path, placement, cordEnds, cords);
+        return new Supply(source, notBought, path, placement, cordEnds, cords, start);
     }
 
     public Supply withPath(List<Link> other) {
-        return new Supply(source, considering, other, placement, cordEnds, cords);
+        return new Supply(source, considering, other, placement, cordEnds, cords, start);
     }
 
     public Supply withPlacement(Placement other) {
-        return new Supply(source, considering, path, other, cordEnds, cords);
+        return new Supply(source, considering, path, other, cordEnds, cords, start);
     }
 
     public Supply withCordEnds(@Nullable CordEnds other) {
-        return new Supply(source, considering, path, placement, other, cords);
+        return new Supply(source, considering, path, placement, other, cords, start);
     }
 
     public Supply withCords(List<ExtensionCord> others) {
-        return new Supply(source, considering, path, placement, cordEnds, others);
+        return new Supply(source, considering, path, placement, cordEnds, others, start);
+    }
+
+    /** With this order of controls in which its engine is started. */
+    public Supply withStart(List<StartControl> others) {
+        return new Supply(source, considering, path, placement, cordEnds, cords, others);
     }
 }

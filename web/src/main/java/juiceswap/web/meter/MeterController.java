@@ -156,15 +156,25 @@ class MeterController {
 
     // ---- the panel monitor
 
-    /** What changes from second to second: the monitor and the charts. */
+    /** What changes from second to second. */
     @GetMapping("/live")
     String live(@AuthenticationPrincipal Account account, Model model) {
+        return part(account, "meter/live", model);
+    }
+
+    /** What was read over time: asked for less often than what is read now. */
+    @GetMapping("/trends")
+    String trends(@AuthenticationPrincipal Account account, Model model) {
+        return part(account, "meter/trends", model);
+    }
+
+    private String part(Account account, String template, Model model) {
         Optional<MeterHouse.Present> present = houses.present(account);
         if (present.isEmpty()) {
             return "redirect:/house";
         }
         showFeed(account, present.get(), model);
-        return "meter/live";
+        return template;
     }
 
     private void showFeed(Account account, MeterHouse.Present present, Model model) {

@@ -39,6 +39,7 @@ public class PocketWords {
             "rule",
             "sign",
             "stallcause",
+            "start",
             "step",
             "swap",
             "trouble",

@@ -7,12 +7,14 @@ import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import juiceswap.core.changeover.Lookout;
 import juiceswap.core.household.About;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Entry;
+import juiceswap.core.supply.StartControl;
 import juiceswap.exchange.EventJson;
 import juiceswap.exchange.HouseholdJson;
 import juiceswap.exchange.RotationJson;
@@ -67,6 +69,11 @@ class Snapshots {
                 "member", !account.guest(),
                 "household", HouseholdJson.write(account.guest() ? withoutNotes(file) : file),
                 "tests", tests(file),
+                "pictures",
+                        file.supply().start().stream()
+                                .map(StartControl::photo)
+                                .filter(Objects::nonNull)
+                                .toList(),
                 "aside",
                         putAside.of(account.householdId()).stream()
                                 .map(Lookout::word)

@@ -15,6 +15,7 @@ import static juiceswap.web.db.Tables.JOIN_CODE;
 import static juiceswap.web.db.Tables.KNOWN_DEVICE;
 import static juiceswap.web.db.Tables.OUTAGE;
 import static juiceswap.web.db.Tables.OUTAGE_EVENT;
+import static juiceswap.web.db.Tables.PICTURE;
 import static juiceswap.web.db.Tables.POCKET_READY;
 import static juiceswap.web.db.Tables.PRINTED;
 import static juiceswap.web.db.Tables.PUT_ASIDE;
@@ -65,6 +66,7 @@ public class Accounts {
             STAND_BY,
             CAUSE_FOUND,
             PUT_BACK,
+            PICTURE,
             AUDIT,
             INVITATION,
             API_TOKEN,

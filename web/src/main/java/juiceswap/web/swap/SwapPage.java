@@ -127,8 +127,17 @@ public record SwapPage(
      * What to look for in a check.
      *
      * @param putAside how many more points there are that this household has no use for
+     * @param start the controls of this engine in their order, where it is started; else empty
      */
-    public record LookFor(List<Point> points, int putAside) {}
+    public record LookFor(List<Point> points, int putAside, List<Control> start) {}
+
+    /**
+     * A control of this engine, as its owner has entered it.
+     *
+     * @param photo where its picture is, or null
+     */
+    public record Control(
+            String title, @Nullable String note, @Nullable String photo, boolean coldOnly) {}
 
     /** Something to look for in a check. */
     public record Point(String name, String text, boolean canBePutAside) {}

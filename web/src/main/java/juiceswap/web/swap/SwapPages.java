@@ -43,6 +43,7 @@ import juiceswap.core.outage.Timers.Wait;
 import juiceswap.core.outage.Turns;
 import juiceswap.core.outage.Turns.Turn;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.StartControl;
 import juiceswap.core.words.LookoutText;
 import juiceswap.core.words.Parts;
 import juiceswap.core.words.ReadingForm;
@@ -285,8 +286,20 @@ public class SwapPages {
                                         new SwapPage.Point(point.word(), looksFor.of(point), point.canBePutAside()))
                                 .toList(),
                         household.lookouts(action, Set.of()).size()
-                                - household.lookouts(action, aside).size()),
+                                - household.lookouts(action, aside).size(),
+                        action == Action.START_ENGINE ? start(household, standing) : List.of()),
                 turn.walk());
+    }
+
+    /** This engine's own controls: an engine that has run in this outage needs no choke. */
+    private List<SwapPage.Control> start(Household household, Standing standing) {
+        return StartControl.forStart(household.supply().start(), !standing.engineWasStarted()).stream()
+                .map(one -> new SwapPage.Control(
+                        words.say("start." + one.kind().word()),
+                        one.note(),
+                        one.photo() == null ? null : "/swap/pictures/" + one.photo(),
+                        one.kind().coldOnly()))
+                .toList();
     }
 
     private String title(Standing standing, Plan.Step next, boolean unloaded, Household household) {
