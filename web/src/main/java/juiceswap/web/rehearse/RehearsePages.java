@@ -533,7 +533,10 @@ class RehearsePages {
     }
 
     /** Each person's way as points of a picture 1000 wide and 160 high. */
-    public record Track(List<String> lines, String least, List<Dot> dots, List<Tick> ticks, String feedsFrom) {}
+    public record Track(List<Walker> lines, String least, List<Dot> dots, List<Tick> ticks, String feedsFrom) {}
+
+    /** Somebody's way, and where it ends: there stands the name when there are several. */
+    public record Walker(String who, String points, double x, double y) {}
 
     /** An act on the way; numbered where something is told of it. */
     public record Dot(double x, double y, String mark, int number) {}

@@ -17,6 +17,7 @@ import juiceswap.web.rehearse.Practice.Walked;
 import juiceswap.web.rehearse.RehearsePages.Dot;
 import juiceswap.web.rehearse.RehearsePages.Tick;
 import juiceswap.web.rehearse.RehearsePages.Track;
+import juiceswap.web.rehearse.RehearsePages.Walker;
 import org.jspecify.annotations.Nullable;
 
 /** Draws where each person was while rehearsing, and the least possible way beside it. */
@@ -60,12 +61,17 @@ final class RehearseTrack {
         for (int i = 0; i <= TICKS; i++) {
             ticks.add(new Tick(WIDTH * i / TICKS, clock.apply(until * i / TICKS)));
         }
-        return new Track(
-                own.values().stream().map(Line::path).toList(),
-                least == null ? "" : leastPath(walked, until),
-                dots,
-                ticks,
-                feedsFrom);
+        return new Track(walkers(own, again), least == null ? "" : leastPath(walked, until), dots, ticks, feedsFrom);
+    }
+
+    private static List<Walker> walkers(Map<String, Line> own, World ended) {
+        return own.entrySet().stream()
+                .map(one -> new Walker(
+                        one.getKey(),
+                        one.getValue().path(),
+                        one.getValue().endsAt(),
+                        one.getValue().y(ended.place(one.getKey()))))
+                .toList();
     }
 
     private static @Nullable World leastWay(Walked walked) {
@@ -107,6 +113,7 @@ final class RehearseTrack {
         private final double beside;
         private final StringBuilder points = new StringBuilder();
         private @Nullable Place from;
+        private double lastX;
 
         Line(double until, double beside) {
             this.until = until;
@@ -129,6 +136,7 @@ final class RehearseTrack {
         }
 
         private void point(double minutes, @Nullable Place place) {
+            lastX = x(minutes);
             points.append(text(x(minutes)))
                     .append(',')
                     .append(text(y(place) + beside))
@@ -149,6 +157,11 @@ final class RehearseTrack {
                         case GENERATOR -> 3;
                     };
             return TOP + ROW * row;
+        }
+
+        /** How far to the right it has come. */
+        double endsAt() {
+            return lastX;
         }
 
         String path() {
