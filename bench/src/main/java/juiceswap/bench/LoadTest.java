@@ -31,6 +31,7 @@ import java.util.zip.GZIPInputStream;
  * java LoadTest.java first ADDRESS                        what the first page transfers
  * java LoadTest.java pages ADDRESS PEOPLE SECONDS PAUSE   each asks for a page, pauses PAUSE ms on average, and asks again
  * java LoadTest.java streams ADDRESS STREAMS SECONDS      holds live streams open and counts what comes
+ * java LoadTest.java street ADDRESSES HOUSEHOLDS SECONDS  one of each household looks on, by turns at each of the servers
  * java LoadTest.java attack ADDRESS ATTACKERS SECONDS     asks the open API for too much, a third of them a byte a second
  * </pre>
  */
@@ -86,11 +87,13 @@ public final class LoadTest {
             pages(arguments[1], number(arguments[2]), number(arguments[3]), number(arguments[4]));
         } else if (what.equals("streams") && arguments.length == 4) {
             streams(arguments[1], number(arguments[2]), number(arguments[3]));
+        } else if (what.equals("street") && arguments.length == 4) {
+            street(arguments[1].split(","), number(arguments[2]), number(arguments[3]));
         } else if (what.equals("attack") && arguments.length == 4) {
             attack(arguments[1], number(arguments[2]), number(arguments[3]));
         } else {
             System.err.println(
-                    "attack ADDRESS ATTACKERS SECONDS | first ADDRESS | pages ADDRESS PEOPLE SECONDS PAUSE | streams ADDRESS STREAMS SECONDS");
+                    "attack ADDRESS ATTACKERS SECONDS | first ADDRESS | pages ADDRESS PEOPLE SECONDS PAUSE | street ADDRESSES HOUSEHOLDS SECONDS | streams ADDRESS STREAMS SECONDS");
             System.exit(2);
         }
     }
@@ -214,6 +217,154 @@ public final class LoadTest {
                 times.get(times.size() / 2) / 1e6,
                 times.get((int) (times.size() * 0.99)) / 1e6,
                 times.get(times.size() - 1) / 1e6);
+    }
+
+    // ---- a street of households, each with an outage that goes on
+
+    /** Whoever looks on in a household: an open stream, and Now whenever it says that something was written. */
+    private static final class Neighbour {
+        private final HttpClient client;
+        private final String address;
+        private final String login;
+        private final Street street;
+        private String cookie = "";
+        private boolean asking;
+
+        Neighbour(HttpClient client, String address, String login, Street street) {
+            this.client = client;
+            this.address = address;
+            this.login = login;
+            this.street = street;
+        }
+
+        private HttpRequest.Builder to(String path) {
+            return HttpRequest.newBuilder(URI.create(address + path))
+                    .header("Accept-Encoding", "gzip")
+                    .header("Cookie", cookie);
+        }
+
+        void enter() throws IOException, InterruptedException {
+            HttpResponse<String> page = client.send(
+                    HttpRequest.newBuilder(URI.create(address + "/sign-in")).build(), BodyHandlers.ofString());
+            keepCookies(page);
+            Matcher token = TOKEN.matcher(page.body());
+            if (!token.find()) {
+                throw new IOException("no form at /sign-in");
+            }
+            String form = "username=" + login + "&password=street&_csrf="
+                    + URLEncoder.encode(token.group(1), StandardCharsets.UTF_8);
+            HttpResponse<Void> in = client.send(
+                    to("/sign-in")
+                            .header("Content-Type", "application/x-www-form-urlencoded")
+                            .POST(HttpRequest.BodyPublishers.ofString(form))
+                            .build(),
+                    BodyHandlers.discarding());
+            keepCookies(in);
+            String led = in.headers().firstValue("Location").orElse("");
+            if (in.statusCode() != 302 || led.contains("sign-in")) {
+                throw new IOException(login + " was not let in: " + in.statusCode() + " " + led);
+            }
+        }
+
+        private void keepCookies(HttpResponse<?> answer) {
+            Map<String, String> all = new TreeMap<>();
+            for (String one : cookie.isEmpty() ? new String[0] : cookie.split("; ")) {
+                all.put(one.substring(0, one.indexOf('=')), one);
+            }
+            for (String set : answer.headers().allValues("Set-Cookie")) {
+                String one = set.split(";", 2)[0];
+                all.put(one.substring(0, one.indexOf('=')), one);
+            }
+            cookie = String.join("; ", all.values());
+        }
+
+        void listen() {
+            client.sendAsync(to("/live").build(), BodyHandlers.ofLines()).thenAccept(stream -> {
+                street.open.incrementAndGet();
+                try (java.util.stream.Stream<String> lines = stream.body()) {
+                    lines.filter(line -> line.startsWith("data:")).forEach(line -> {
+                        street.told.incrementAndGet();
+                        look();
+                    });
+                }
+                street.open.decrementAndGet();
+            });
+        }
+
+        /** As a browser does: one question at a time. */
+        synchronized void look() {
+            if (asking) {
+                return;
+            }
+            asking = true;
+            long asked = System.nanoTime();
+            client.sendAsync(to("/now").build(), BodyHandlers.ofByteArray()).whenComplete((answer, lost) -> {
+                street.asked(asked, answer == null ? 0 : answer.statusCode());
+                synchronized (this) {
+                    asking = false;
+                }
+            });
+        }
+    }
+
+    /** What a street comes to. */
+    private static final class Street {
+        private final AtomicLong open = new AtomicLong();
+        private final AtomicLong told = new AtomicLong();
+        private final AtomicLong failed = new AtomicLong();
+        private final List<Long> taken = new ArrayList<>();
+        private volatile boolean counts;
+
+        void asked(long at, int status) {
+            if (status != 200) {
+                failed.incrementAndGet();
+            } else if (counts) {
+                synchronized (taken) {
+                    taken.add(System.nanoTime() - at);
+                }
+            }
+        }
+    }
+
+    private static void street(String[] addresses, int households, int seconds)
+            throws IOException, InterruptedException {
+        HttpClient client = HttpClient.newBuilder()
+                .version(HttpClient.Version.HTTP_1_1)
+                .executor(java.util.concurrent.Executors.newCachedThreadPool(work -> {
+                    Thread thread = new Thread(null, work, "neighbour", 128 * 1024);
+                    thread.setDaemon(true);
+                    return thread;
+                }))
+                .build();
+        Street street = new Street();
+        List<Neighbour> neighbours = new ArrayList<>();
+        long begin = System.nanoTime();
+        for (int i = 1; i <= households; i++) {
+            Neighbour one = new Neighbour(client, addresses[i % addresses.length], "street-" + i, street);
+            one.enter();
+            one.listen();
+            neighbours.add(one);
+        }
+        System.out.printf("%d signed in within %d s%n", households, (System.nanoTime() - begin) / 1_000_000_000);
+        // each page for the first time, then a third of the time to come to rest
+        for (Neighbour one : neighbours) {
+            one.look();
+            Thread.sleep(20);
+        }
+        Thread.sleep(seconds * 1000L / 3);
+        street.counts = true;
+        long told = street.told.get();
+        Thread.sleep(seconds * 1000L);
+        street.counts = false;
+        System.out.println("| page | asked | median ms | 99th percentile ms | slowest ms |");
+        System.out.println("|---|---:|---:|---:|---:|");
+        synchronized (street.taken) {
+            row("/now, as it is told", street.taken);
+        }
+        System.out.printf(
+                "%d streams open, %d told in %d s, %d failed%n",
+                street.open.get(), street.told.get() - told, seconds, street.failed.get());
+        System.exit(0);
     }
 
     // ---- people who mean no good

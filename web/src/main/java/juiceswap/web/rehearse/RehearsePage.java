@@ -102,6 +102,7 @@ public record RehearsePage(
      * @param danger they are, and the generator does it
      * @param ground the ground wire carries current
      * @param lit the panel has power
+     * @param lamps one on each leg; empty where nobody sees them
      */
     @RecordBuilder
     public record View(
@@ -127,5 +128,13 @@ public record RehearsePage(
             @Nullable String l1,
             @Nullable String l2,
             boolean wrecked,
-            boolean smoke) {}
+            boolean smoke,
+            List<Lamp> lamps) {}
+
+    /**
+     * A lamp of the house, which shows what its leg gives.
+     *
+     * @param glow off, dim, right or bright
+     */
+    public record Lamp(String leg, String glow) {}
 }

@@ -32,6 +32,7 @@ import juiceswap.core.rehearsal.Rehearsal.Entry;
 import juiceswap.core.rehearsal.Severity;
 import juiceswap.core.rehearsal.World;
 import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.Limits;
 import juiceswap.web.rehearse.Practice.Seen;
 import juiceswap.web.rehearse.Practice.Slip;
 import juiceswap.web.rehearse.Practice.Walked;
@@ -57,6 +58,9 @@ class RehearsePages {
     private static final int PAST_SHOWN = 5;
 
     private static final double SECONDS = 60;
+
+    /** Below so many volts nobody sees a lamp glow: our own figure. */
+    private static final double DARK_VOLTS = 40;
 
     private final Words words;
 
@@ -489,7 +493,26 @@ class RehearsePages {
                 .l2(!stopped || solution == null || solution.l2n() == null ? null : figure(solution.l2n()))
                 .wrecked(world.destroyed().contains(World.GENERATOR))
                 .smoke(walked.scenario().script().badPlacement() && running)
+                .lamps(stopped || !place.outside() ? lamps(world, solution) : List.of())
                 .build();
+    }
+
+    /** Whoever is in the house sees by its lamps what a meter would say: both legs, where something on them is ON. */
+    private static List<RehearsePage.Lamp> lamps(World world, @Nullable Solution solution) {
+        Solution seen = world.closed().isEmpty() ? null : solution;
+        return List.of(
+                new RehearsePage.Lamp("L1", glow(seen == null ? null : seen.l1n())),
+                new RehearsePage.Lamp("L2", glow(seen == null ? null : seen.l2n())));
+    }
+
+    private static String glow(@Nullable Double volts) {
+        if (volts == null || volts < DARK_VOLTS) {
+            return "off";
+        }
+        return switch (Verdict.ofLegVolts(volts)) {
+            case GOOD -> "right";
+            case WATCH, STOP -> volts < Limits.LEG_VOLTS ? "dim" : "bright";
+        };
     }
 
     // ---- afterwards

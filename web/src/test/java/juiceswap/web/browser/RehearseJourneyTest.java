@@ -117,6 +117,9 @@ class RehearseJourneyTest extends OutageJourney {
         Person ines = begins(person(1280, 800).enter("ines"), Trouble.ELECTRONICS, "by-heart", "7");
         ines.page.locator("[data-walk=panel] button").click();
         ines.page.locator("[data-act=measure-panel] button").click();
+        // whoever is in the house sees by its lamps what the meter says
+        assertThat(ines.page.locator(".world .lamp.dim, .world .lamp.bright, .world .lamp.right"))
+                .hasCount(2);
         Locator face = ines.page.locator(".meter-face");
         assertThat(face.locator(".verdict")).isHidden();
         face.locator(".probe-points button").nth(0).click();
@@ -153,6 +156,7 @@ class RehearseJourneyTest extends OutageJourney {
         assertThat(bram.page.locator(".row-of-acts li")).hasCount(1);
         assertThat(bram.page.locator(".rehearsing")).hasAttribute("data-place", "generator");
         assertThat(bram.page.locator("[data-act=check-oil]")).isVisible();
+        assertThat(bram.page.locator(".world .lamp")).hasCount(0);
 
         bram.page.locator("[data-walk=panel] button").click();
         bram.page.locator("[data-branch] button").first().click();
