@@ -7,8 +7,10 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ThreadLocalRandom;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
@@ -129,11 +131,14 @@ class RehearseController {
         model.addAttribute(
                 "next", Spacing.choose(fitting, befallen.keySet(), past, today).word());
         List<Practices.Line> latest = practices.latest(account.householdId());
+        Set<String> named = new HashSet<>();
+        // of each person the latest: who has begun another one has left the one before
         model.addAttribute(
                 "goingOn",
                 latest.stream()
                         .filter(one -> !one.ended()
                                 && one.beganAt().isAfter(clock.instant().minus(JOINABLE)))
+                        .filter(one -> named.add(one.who()))
                         .toList());
         model.addAttribute("past", latest.stream().filter(Practices.Line::ended).toList());
         model.addAttribute("byHeart", byHeart(account.householdId()));
@@ -257,15 +262,15 @@ class RehearseController {
         Practice practice = practice(account, id);
         Verdict said = Worded.find(Verdict.class, verdict)
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.BAD_REQUEST));
-        if (practice.acts().isEmpty()) {
-            return back(id);
-        }
         List<Did> acts = new ArrayList<>(practice.acts());
         int last = acts.size() - 1;
-        // the first word counts: nobody judges better after being told
-        if (acts.get(last).said() == null) {
-            acts.set(last, acts.get(last).saying(said));
+        // of whoever holds the meter, and their first word: nobody judges better after being told
+        if (last < 0
+                || !acts.get(last).by().equals(account.displayName())
+                || acts.get(last).said() != null) {
+            return back(id);
         }
+        acts.set(last, acts.get(last).saying(said));
         Practice judged = practice.with(acts, practice.slips(), practice.seen(), practice.hints());
         return keep(account, judged, count, told, "");
     }

@@ -14,6 +14,7 @@ import static juiceswap.web.db.Tables.INVITATION;
 import static juiceswap.web.db.Tables.JOIN_CODE;
 import static juiceswap.web.db.Tables.KNOWN_DEVICE;
 import static juiceswap.web.db.Tables.OUTAGE;
+import static juiceswap.web.db.Tables.OUTAGE_COST;
 import static juiceswap.web.db.Tables.OUTAGE_EVENT;
 import static juiceswap.web.db.Tables.PICTURE;
 import static juiceswap.web.db.Tables.POCKET_READY;
@@ -66,6 +67,7 @@ public class Accounts {
             STAND_BY,
             CAUSE_FOUND,
             PUT_BACK,
+            OUTAGE_COST,
             PICTURE,
             AUDIT,
             INVITATION,

@@ -1,14 +1,24 @@
 package juiceswap.web.upkeep;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import juiceswap.core.InvalidInput;
+import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
 import juiceswap.core.household.Household;
+import juiceswap.core.rehearsal.Befallen;
+import juiceswap.core.rehearsal.Trouble;
 import juiceswap.core.upkeep.Afterwards;
 import juiceswap.core.upkeep.Afterwards.Thing;
+import juiceswap.core.upkeep.OutageCost;
+import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
@@ -24,6 +34,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The power is back for good: what the outage came to, and what is to be put back, each done with one touch. */
 @Controller
@@ -64,11 +75,24 @@ class AfterwardsController {
                         line(line, done.getOrDefault(line.thing(), ""), putBack.hoursAreKept(account.householdId())))
                 .toList();
         model.addAttribute("id", id);
+        model.addAttribute("household", household);
         model.addAttribute(
                 "when",
                 InUse.measures().dayAndClock(LocalDateTime.ofInstant(outage.startedAt(), ZoneId.systemDefault())));
-        model.addAttribute("figures", figures(came, household));
+        OutageCost cost = putBack.cost(id);
+        model.addAttribute("figures", figures(came, household, cost));
+        model.addAttribute("counted", came.litres() != null);
+        if (!model.containsAttribute("form")) {
+            model.addAttribute("form", new Form(costs(cost, household)));
+        }
         model.addAttribute("lines", lines);
+        // what befell this house is what its people should practise
+        model.addAttribute(
+                "befallen",
+                Befallen.in(outage.log()).keySet().stream()
+                        .filter(trouble -> trouble.fits(household.setup()))
+                        .map(Trouble::word)
+                        .toList());
         model.addAttribute(
                 "left", lines.stream().filter(line -> line.who().isEmpty()).count());
         return "upkeep/afterwards";
@@ -86,7 +110,59 @@ class AfterwardsController {
                 hours && !hoursAreKept ? "/upkeep" : "");
     }
 
-    private List<Figure> figures(Afterwards came, Household household) {
+    private static Map<String, String> costs(OutageCost cost, Household household) {
+        Double perLitre = cost.fuelPerLitre();
+        Map<String, String> typed = new HashMap<>();
+        typed.put("fuelPrice", perLitre == null ? "" : field(perLitre * litresOfOne(household)));
+        typed.put("food", cost.food() == null ? "" : field(cost.food()));
+        typed.put("other", cost.other() == null ? "" : field(cost.other()));
+        return typed;
+    }
+
+    /** Liters of one of what this household counts its fuel in. */
+    private static double litresOfOne(Household household) {
+        return InUse.measures().read(household.fuelDimension(), "1").orElse(1);
+    }
+
+    /** As it is typed again: without thousands, and no more decimals than there are. */
+    private static String field(double amount) {
+        return BigDecimal.valueOf(amount)
+                .setScale(3, RoundingMode.HALF_UP)
+                .stripTrailingZeros()
+                .toPlainString();
+    }
+
+    private static String money(double amount) {
+        return String.format(Locale.US, "%,.2f", amount);
+    }
+
+    @PostMapping("/{id}/cost")
+    String cost(
+            @AuthenticationPrincipal Account account,
+            @PathVariable long id,
+            @RequestParam Map<String, String> typed,
+            Model model,
+            RedirectAttributes flash) {
+        Outage outage = find(account, id);
+        Household household = households.file(account.householdId()).orElseThrow(AfterwardsController::notFound);
+        Form form = new Form(typed);
+        try {
+            Double price = form.number("fuelPrice");
+            OutageCost cost = new OutageCost(
+                    price == null ? null : (Double) (price / litresOfOne(household)),
+                    form.number("food"),
+                    form.number("other"));
+            form.requireSound();
+            putBack.keepCost(outage, cost);
+        } catch (InvalidInput wrong) {
+            model.addAttribute("form", form.with(wrong));
+            return show(account, id, model);
+        }
+        flash.addFlashAttribute("taken", Phrase.of("told.saved"));
+        return "redirect:/afterwards/" + id;
+    }
+
+    private List<Figure> figures(Afterwards came, Household household, OutageCost cost) {
         List<Figure> figures = new ArrayList<>();
         figures.add(hours("afterwards.dark", came.dark()));
         figures.add(hours("afterwards.on-generator", came.onGenerator()));
@@ -94,6 +170,14 @@ class AfterwardsController {
         if (came.litres() != null) {
             figures.add(
                     new Figure(words.say("afterwards.fuel"), InUse.measures().show(household.fuel(came.litres()))));
+        }
+        Double fuel = cost.fuel(came.litres());
+        Double total = cost.total(came.litres());
+        if (fuel != null) {
+            figures.add(new Figure(words.say("afterwards.fuel-cost"), money(fuel)));
+        }
+        if (total != null) {
+            figures.add(new Figure(words.say("afterwards.cost"), money(total)));
         }
         return figures;
     }

@@ -1,5 +1,6 @@
 package juiceswap.web.upkeep;
 
+import static juiceswap.web.db.Tables.OUTAGE_COST;
 import static juiceswap.web.db.Tables.PUT_BACK;
 
 import java.time.Clock;
@@ -13,6 +14,7 @@ import juiceswap.core.Worded;
 import juiceswap.core.household.Household;
 import juiceswap.core.upkeep.Afterwards;
 import juiceswap.core.upkeep.Afterwards.Thing;
+import juiceswap.core.upkeep.OutageCost;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
@@ -120,5 +122,28 @@ public class PutBack {
         if (thing == Thing.HOURS && gone > 0) {
             book.engineRan(outage.householdId(), -came(outage).engine());
         }
+    }
+
+    /** What it has cost, as far as somebody has said. */
+    OutageCost cost(long outage) {
+        return db.selectFrom(OUTAGE_COST)
+                .where(OUTAGE_COST.OUTAGE_ID.eq(outage))
+                .fetchOptional(row -> new OutageCost(row.getFuelPerLitre(), row.getFood(), row.getOther()))
+                .orElse(OutageCost.UNSAID);
+    }
+
+    @Transactional
+    public void keepCost(Outage outage, OutageCost cost) {
+        db.insertInto(OUTAGE_COST)
+                .set(OUTAGE_COST.HOUSEHOLD_ID, outage.householdId())
+                .set(OUTAGE_COST.OUTAGE_ID, outage.id())
+                .set(OUTAGE_COST.FUEL_PER_LITRE, cost.fuelPerLitre())
+                .set(OUTAGE_COST.FOOD, cost.food())
+                .set(OUTAGE_COST.OTHER, cost.other())
+                .onDuplicateKeyUpdate()
+                .set(OUTAGE_COST.FUEL_PER_LITRE, cost.fuelPerLitre())
+                .set(OUTAGE_COST.FOOD, cost.food())
+                .set(OUTAGE_COST.OTHER, cost.other())
+                .execute();
     }
 }

@@ -90,11 +90,30 @@ class UpkeepJourneyTest extends OutageJourney {
         ines.go("/now");
         assertThat(ines.page.locator("[data-put-back]")).containsText("After the outage:");
         ines.page.locator("[data-put-back]").click();
+        costs(ines);
         ines.press(ines.page.locator("[data-thing=hours] button"));
         assertThat(ines.page.locator("[data-thing=hours].done")).hasCount(0);
         bram.go("/upkeep");
         assertThat(Double.parseDouble(bram.page.locator("input[name=hours]").inputValue()))
                 .isBetween(20.0, 20.01);
+    }
+
+    /** What it cost is added up as far as it is known; what is no amount is said at its field, with everything typed there. */
+    private static void costs(Person ines) {
+        ines.page.getByText("What it cost").click();
+        ines.page.locator("input[name=fuelPrice]").fill("3.49");
+        ines.page.locator("input[name=food]").fill("a lot");
+        ines.page.locator("form[action$='/cost'] button").click();
+        assertThat(ines.page.locator("form[action$='/cost'] .problem")).containsText("a lot");
+        assertThat(ines.page.locator("input[name=fuelPrice]")).hasValue("3.49");
+        ines.page.locator("input[name=food]").fill("1,120.50");
+        ines.page.locator("form[action$='/cost'] button").click();
+        assertThat(ines.page.locator(".score")).containsText("Fuel cost");
+        assertThat(ines.page.locator(".score"))
+                .containsText(Pattern.compile("as far as it is known1,1[23]\\d\\.\\d\\d"));
+        ines.page.getByText("What it cost").click();
+        assertThat(ines.page.locator("input[name=fuelPrice]")).hasValue("3.49");
+        assertThat(ines.page.locator("input[name=food]")).hasValue("1120.5");
     }
 
     @Test
