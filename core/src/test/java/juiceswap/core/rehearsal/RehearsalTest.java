@@ -101,6 +101,34 @@ class RehearsalTest {
         }
     }
 
+    /** Nothing that is told of can never happen: people who do whatever they like come to all of it. */
+    @Test
+    void everyConsequenceCanBeReached() {
+        Set<Consequence.Kind> reached = EnumSet.noneOf(Consequence.Kind.class);
+        Random random = new Random(7);
+        List<Changeover> houses =
+                new ArrayList<>(EveryState.kinds().map(EveryState::changeover).toList());
+        // one with a heater that is too much for its breaker, and one whose cord is thinner than its breakers
+        List<Circuit> withHeater = new ArrayList<>(cottage.circuits());
+        withHeater.add(Samples.circuit("heater", 13, 3200, 3200, List.of(), List.of()));
+        List<Link> thin = List.of(new Link(Link.Kind.CORD, 30, "18", 12.0, null));
+        houses.add(new Changeover(
+                new Setup(cottage.transfer(), cottage.source(), cottage.path(), withHeater), Options.NONE));
+        houses.add(new Changeover(
+                new Setup(cottage.transfer(), cottage.source(), thin, cottage.circuits()), Options.NONE));
+        houses.add(new Changeover(withSwitchedNeutral(), Options.NONE));
+        for (int i = 0; i < 1500 && reached.size() < Consequence.Kind.values().length; i++) {
+            Changeover changeover = houses.get(i % houses.size());
+            List<SwapState> states = EveryState.of(changeover, false);
+            World world =
+                    new World(changeover, Goal.ON_GENERATOR, states.get(random.nextInt(states.size())), script(random));
+            for (Act act : acts(changeover.setup(), random, 60)) {
+                world.perform(act).consequences().forEach(one -> reached.add(one.kind()));
+            }
+        }
+        assertEquals(EnumSet.allOf(Consequence.Kind.class), reached);
+    }
+
     private static Script script(Random random) {
         List<UtilityChange> utility = new ArrayList<>();
         double at = 0;
@@ -306,9 +334,9 @@ class RehearsalTest {
         assertTrue(world.state().engine().running());
     }
 
-    @Test
-    void noBondAtAllLeavesEveryFrameWithoutATrip() {
-        Setup switched = new Setup(
+    /** The house's bond does not reach a generator behind a switch that parts the neutral too. */
+    private Setup withSwitchedNeutral() {
+        return new Setup(
                 new TransferDevice(
                         Kind.TRANSFER_SWITCH,
                         null,
@@ -321,6 +349,11 @@ class RehearsalTest {
                 cottage.source(),
                 cottage.path(),
                 cottage.circuits());
+    }
+
+    @Test
+    void noBondAtAllLeavesEveryFrameWithoutATrip() {
+        Setup switched = withSwitchedNeutral();
         SwapState.Change state = onGenerator();
         state.handle = SwapState.Handle.OFF;
         Rehearsal rehearsal = Rehearsal.of(
