@@ -501,6 +501,10 @@ document.addEventListener('alpine:init', () => {
       }
       if (this.again) this.refresh();
     },
+    async signedOut() {
+      const asked = await fetch('/swap/urgent', { headers: { Accept: 'text/html', 'Juice-By-Itself': 'yes' } });
+      return asked.redirected && /^\/(sign-in|join)/.test(new URL(asked.url).pathname);
+    },
     // null when the page is left for what came of it
     async send(entry) {
       const body = new URLSearchParams(entry.body);
@@ -515,6 +519,8 @@ document.addEventListener('alpine:init', () => {
       const path = new URL(answer.url).pathname;
       // who has to sign in again finds it afterwards
       if (path.startsWith('/sign-in') || path.startsWith('/join')) { outbox.release(entry.id); location.href = path; return null; }
+      // a form of a session that is gone is refused before anybody looks whose it was
+      if (answer.status === 403 && await this.signedOut()) { outbox.release(entry.id); location.href = '/sign-in'; return null; }
       // from here on nothing is waited for: the next confirmation finds this one out of the way
       outbox.drop(entry.id);
       if (!answer.ok) return { ok: false, said: 'Not taken: “' + entry.what + '”. Look at how things stand and say it again.' };

@@ -93,6 +93,9 @@ class OutboxTest extends OutageJourney {
         assertThat(ines.page.locator(NOTICE)).containsText("Not sent yet");
         connection.clearCookies();
         connection.setOffline(false);
+        // the session is gone: what was pressed waits until she has signed in again
+        assertThat(ines.page).hasURL(Pattern.compile(".*/sign-in"));
+        assertThat(ines.page.evaluate("localStorage.getItem('unsent')")).isNotNull();
         new Person(ines.page, address()).enter("bram");
         ines.go("/swap");
         assertThat(ines.page.locator(NOTICE)).isHidden();
