@@ -47,6 +47,10 @@
     signInFirst: false, voice: false, clock: '', asOf: '', left: '', passed: 0, wait: null,
     doneWord: '', reachedTitle: '', onWord: '', offWord: '', tries: 0,
 
+    // a move whose time has come is done with one touch; before it that asks to be sure
+    get moveNow() { const move = this.view.living?.move; return !!move && !move.stops && move.due; },
+    get moveLater() { const move = this.view.living?.move; return !!move && !move.stops && !move.due; },
+
     picture(name) { return this.pictures[name] || ''; },
 
     async init() {

@@ -32,6 +32,7 @@ import juiceswap.core.outage.Standing;
 import juiceswap.core.outage.Timers.Wait;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Refuelling;
+import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.supply.StartControl;
 import juiceswap.core.trouble.Check;
 import juiceswap.core.trouble.Diagnosis;
@@ -501,6 +502,7 @@ final class View {
                                                     .measures()
                                                     .clock(move.at().toLocalTime()),
                                     "due", !move.at().isAfter(local),
+                                    "stops", move.kind() == MoveKind.ENGINE_OFF,
                                     "off", named(progress.leftOff()),
                                     "on", named(progress.leftOn())));
         }

@@ -85,6 +85,11 @@ public record Measures(UnitSystem units, ClockFace clock) {
         return units.unit(dimension).symbol();
     }
 
+    /** How much one of the household's own units is in SI units: of a volume, liters in a gallon. */
+    public double ofOne(Dimension dimension) {
+        return units.unit(dimension).toSi(1);
+    }
+
     /**
      * What somebody typed, in SI units: a bare number is in the household's unit, any other unit may be written behind it
      * (25 ft, 25', 8 m, 5' 6", 10 gal, 20 lb, 68 F). Empty when it is no such amount.

@@ -26,6 +26,7 @@ import juiceswap.core.changeover.WhatIf;
 import juiceswap.core.electrical.Network;
 import juiceswap.core.electrical.Network.Solution;
 import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Leg;
 import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rehearsal.Act.Deed;
@@ -251,6 +252,12 @@ public final class World {
     public @Nullable Solution solution() {
         Network network = network();
         return network == null ? null : network.solve();
+    }
+
+    /** How a lamp on that leg looks; dark while nothing is ON. */
+    public Glow glow(Leg leg) {
+        Solution solution = closed.isEmpty() ? null : solution();
+        return Glow.of(solution == null ? null : leg == Leg.L1 ? solution.l1n() : solution.l2n());
     }
 
     /** Where what is closed gets its power from; null when dark. */

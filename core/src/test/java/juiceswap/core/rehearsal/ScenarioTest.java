@@ -16,6 +16,7 @@ import juiceswap.core.changeover.Place;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.house.TransferDevice.Kind;
+import juiceswap.core.meter.Verdict;
 import juiceswap.core.rehearsal.Spacing.Past;
 import juiceswap.core.rehearsal.Spacing.Went;
 import org.junit.jupiter.api.Test;
@@ -146,5 +147,35 @@ class ScenarioTest {
         List<Consequence> came =
                 world.perform(Act.of("look-utility", null, null)).consequences();
         assertTrue(came.contains(new Consequence(Consequence.Kind.CO_ALARM, null)), came::toString);
+    }
+
+    @Test
+    void whoStandsElsewhereSeesNothingOfItAndWhoReadsWrongIsTold() {
+        Changeover changeover = EveryState.changeover(Kind.INTERLOCK);
+        Scenario scenario = Scenario.of(Trouble.REGULATOR_HIGH, 1, changeover.setup(), changeover.options());
+        List<Walkthrough.Did> acts = new ArrayList<>();
+        acts.add(new Walkthrough.Did(Act.walk(Place.PANEL), "Ines", 0, null));
+        acts.add(new Walkthrough.Did(Act.of(Action.START_ENGINE, null), "Bram", 1.5, null));
+        acts.add(new Walkthrough.Did(Act.of(Action.MEASURE_GENERATOR, null), "Bram", 0, Verdict.GOOD));
+        Walkthrough walked = Walkthrough.of(scenario, changeover.setup(), "Ines", acts);
+        assertEquals(Set.of("Ines", "Bram"), walked.people());
+        assertEquals(1, walked.seenBy("Ines").size(), "only what she did at the panel herself");
+        assertEquals(2, walked.seenBy("Bram").size());
+        assertEquals(Place.PANEL, walked.stands("Ines"));
+        assertTrue(walked.last().misjudged(), "136 V is no reading to go on with");
+        assertTrue(walked.ruleBroken());
+        acts.set(2, acts.get(2).saying(Verdict.STOP));
+        assertFalse(Walkthrough.of(scenario, changeover.setup(), "Ines", acts)
+                .last()
+                .misjudged());
+    }
+
+    @Test
+    void aLampShowsWhatItsLegGives() {
+        assertEquals(Glow.OFF, Glow.of(null));
+        assertEquals(Glow.OFF, Glow.of(20.0));
+        assertEquals(Glow.DIM, Glow.of(95.0));
+        assertEquals(Glow.RIGHT, Glow.of(121.0));
+        assertEquals(Glow.BRIGHT, Glow.of(150.0));
     }
 }

@@ -10,6 +10,7 @@ import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ThreadLocalRandom;
 import juiceswap.core.InvalidInput;
@@ -22,11 +23,11 @@ import juiceswap.core.rehearsal.Befallen;
 import juiceswap.core.rehearsal.Rehearsal.Entry;
 import juiceswap.core.rehearsal.Spacing;
 import juiceswap.core.rehearsal.Trouble;
+import juiceswap.core.rehearsal.Walkthrough;
+import juiceswap.core.rehearsal.Walkthrough.Did;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages;
-import juiceswap.web.rehearse.Practice.Did;
 import juiceswap.web.rehearse.Practice.Slip;
-import juiceswap.web.rehearse.Practice.Walked;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
@@ -202,7 +203,7 @@ class RehearseController {
             @RequestParam(defaultValue = "false") boolean hint,
             Model model) {
         Practice practice = practice(account, id);
-        Walked walked = practice.walked();
+        Walkthrough walked = practice.walked();
         model.addAttribute("world", pages.page(practice, walked, hint && practice.hints() > 0, account.displayName()));
         if (practice.endedAt() == null) {
             return "rehearse/world";
@@ -286,8 +287,7 @@ class RehearseController {
         if (practice.acts().isEmpty()) {
             return back(id);
         }
-        List<Entry> entries = practice.walked().entries();
-        Entry last = entries.get(entries.size() - 1);
+        Entry last = Objects.requireNonNull(practice.walked().last()).entry();
         List<Slip> slips = new ArrayList<>(practice.slips());
         if (!last.consequences().isEmpty()) {
             slips.add(new Slip(last.at(), last.act(), last.consequences()));

@@ -3,6 +3,7 @@ package juiceswap.web.rehearse;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.time.LocalTime;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -18,6 +19,7 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.SwapState.Handle;
 import juiceswap.core.electrical.Network.Solution;
 import juiceswap.core.house.Circuit;
+import juiceswap.core.house.Leg;
 import juiceswap.core.house.Parting;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
@@ -30,12 +32,11 @@ import juiceswap.core.rehearsal.Meter;
 import juiceswap.core.rehearsal.Rehearsal;
 import juiceswap.core.rehearsal.Rehearsal.Entry;
 import juiceswap.core.rehearsal.Severity;
+import juiceswap.core.rehearsal.Walkthrough;
+import juiceswap.core.rehearsal.Walkthrough.Seen;
 import juiceswap.core.rehearsal.World;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Limits;
-import juiceswap.web.rehearse.Practice.Seen;
 import juiceswap.web.rehearse.Practice.Slip;
-import juiceswap.web.rehearse.Practice.Walked;
 import juiceswap.web.rehearse.RehearsePage.Branch;
 import juiceswap.web.rehearse.RehearsePage.Came;
 import juiceswap.web.rehearse.RehearsePage.Control;
@@ -59,9 +60,6 @@ class RehearsePages {
 
     private static final double SECONDS = 60;
 
-    /** Below so many volts nobody sees a lamp glow: our own figure. */
-    private static final double DARK_VOLTS = 40;
-
     private final Words words;
 
     RehearsePages(Words words) {
@@ -75,15 +73,13 @@ class RehearsePages {
      *
      * @param viewer who looks: where they stand, and what they did or stood beside
      */
-    RehearsePage page(Practice practice, Walked walked, boolean hinted, String viewer) {
+    RehearsePage page(Practice practice, Walkthrough walked, boolean hinted, String viewer) {
         World world = walked.world();
         Household household = practice.household();
-        Place place = Practice.stands(world, viewer);
+        Place place = walked.stands(viewer);
         boolean stopped = practice.stopped(walked);
-        List<Came> came = stopped ? came(walked.last(), household) : List.of();
-        List<Seen> own = walked.seen().stream()
-                .filter(one -> one.witnesses().contains(viewer))
-                .toList();
+        List<Came> came = stopped ? came(walked.cameLast(), household) : List.of();
+        List<Seen> own = walked.seenBy(viewer);
         boolean led = practice.way() == Way.LED || hinted;
         return RehearsePageBuilder.builder()
                 .id(practice.id())
@@ -95,9 +91,9 @@ class RehearsePages {
                 .clock(clock(world.minutes()))
                 .time(time(world, stopped))
                 .twelve(InUse.measures().clock() == ClockFace.OF_12_HOURS)
-                .alarms(stopped && walked.last().stream().anyMatch(one -> one.kind() == Consequence.Kind.CO_ALARM))
+                .alarms(stopped && walked.cameLast().stream().anyMatch(one -> one.kind() == Consequence.Kind.CO_ALARM))
                 .place(place.word())
-                .others(practice.people().stream()
+                .others(walked.people().stream()
                         .filter(one -> !one.equals(viewer))
                         .toList())
                 .walks(walks(walked.changeover(), place))
@@ -107,9 +103,9 @@ class RehearsePages {
                 .reading(reading(walked, viewer))
                 .stopped(came)
                 .hurt(stopped
-                        && walked.last().stream()
+                        && walked.cameLast().stream()
                                 .anyMatch(one -> one.kind().severity().harms()))
-                .past(past(own, practice.people().size() > 1, household))
+                .past(past(own, walked.people().size() > 1, household))
                 .step(led && !stopped ? step(walked, place, household) : null)
                 .card(practice.way() == Way.STAND_IN ? card(walked, household) : List.of())
                 .view(view(walked, place, stopped))
@@ -148,7 +144,7 @@ class RehearsePages {
 
     // ---- what can be worked
 
-    private List<Control> controls(Walked walked, Place place) {
+    private List<Control> controls(Walkthrough walked, Place place) {
         Changeover changeover = walked.changeover();
         SwapState state = walked.world().state();
         List<Control> controls = new ArrayList<>();
@@ -278,7 +274,7 @@ class RehearsePages {
         }
     }
 
-    private static void waits(List<Control> controls, Walked walked, Place place) {
+    private static void waits(List<Control> controls, Walkthrough walked, Place place) {
         if (place != Place.GENERATOR || !walked.changeover().source().burns()) {
             return;
         }
@@ -292,7 +288,7 @@ class RehearsePages {
         }
     }
 
-    private static List<Branch> branches(Walked walked, Household household) {
+    private static List<Branch> branches(Walkthrough walked, Household household) {
         World world = walked.world();
         List<String> closed = world.closed().stream().map(Circuit::id).toList();
         List<Branch> branches = new ArrayList<>();
@@ -358,9 +354,8 @@ class RehearsePages {
     }
 
     /** What the last act read, for whoever holds the meter. */
-    private @Nullable Reading reading(Walked walked, String viewer) {
-        Seen last =
-                walked.seen().isEmpty() ? null : walked.seen().get(walked.seen().size() - 1);
+    private @Nullable Reading reading(Walkthrough walked, String viewer) {
+        Seen last = walked.last();
         if (last == null || !last.did().by().equals(viewer)) {
             return null;
         }
@@ -425,7 +420,7 @@ class RehearsePages {
 
     // ---- help
 
-    private @Nullable Step step(Walked walked, Place at, Household household) {
+    private @Nullable Step step(Walkthrough walked, Place at, Household household) {
         Changeover from = new Changeover(
                 walked.changeover().setup(), walked.changeover().options().at(at));
         Plan plan =
@@ -445,7 +440,7 @@ class RehearsePages {
     }
 
     /** The order from how it began, as it would hang at the panel. */
-    private List<String> card(Walked walked, Household household) {
+    private List<String> card(Walkthrough walked, Household household) {
         Plan plan = new Planner(walked.changeover(), walked.scenario().goal())
                 .plan(walked.scenario().begins());
         return plan.steps().stream()
@@ -455,7 +450,7 @@ class RehearsePages {
 
     // ---- the picture
 
-    private View view(Walked walked, Place place, boolean stopped) {
+    private View view(Walkthrough walked, Place place, boolean stopped) {
         World world = walked.world();
         SwapState state = world.state();
         boolean running = state.engine().running();
@@ -493,26 +488,15 @@ class RehearsePages {
                 .l2(!stopped || solution == null || solution.l2n() == null ? null : figure(solution.l2n()))
                 .wrecked(world.destroyed().contains(World.GENERATOR))
                 .smoke(walked.scenario().script().badPlacement() && running)
-                .lamps(stopped || !place.outside() ? lamps(world, solution) : List.of())
+                .lamps(stopped || !place.outside() ? lamps(world) : List.of())
                 .build();
     }
 
-    /** Whoever is in the house sees by its lamps what a meter would say: both legs, where something on them is ON. */
-    private static List<RehearsePage.Lamp> lamps(World world, @Nullable Solution solution) {
-        Solution seen = world.closed().isEmpty() ? null : solution;
-        return List.of(
-                new RehearsePage.Lamp("L1", glow(seen == null ? null : seen.l1n())),
-                new RehearsePage.Lamp("L2", glow(seen == null ? null : seen.l2n())));
-    }
-
-    private static String glow(@Nullable Double volts) {
-        if (volts == null || volts < DARK_VOLTS) {
-            return "off";
-        }
-        return switch (Verdict.ofLegVolts(volts)) {
-            case GOOD -> "right";
-            case WATCH, STOP -> volts < Limits.LEG_VOLTS ? "dim" : "bright";
-        };
+    /** Whoever is in the house sees by its lamps what a meter would say. */
+    private static List<RehearsePage.Lamp> lamps(World world) {
+        return Arrays.stream(Leg.values())
+                .map(leg -> new RehearsePage.Lamp(leg.name(), world.glow(leg).word()))
+                .toList();
     }
 
     // ---- afterwards
@@ -567,7 +551,7 @@ class RehearsePages {
     /** A time under the picture. */
     public record Tick(double x, String clock) {}
 
-    Debrief debrief(Practice practice, Walked walked) {
+    Debrief debrief(Practice practice, Walkthrough walked) {
         Household household = practice.household();
         Rehearsal.Best best = Rehearsal.best(
                 household.setup(),
@@ -579,7 +563,7 @@ class RehearsePages {
         List<Row> rows = new ArrayList<>();
         List<Row> all = new ArrayList<>();
         int number = 0;
-        boolean several = practice.people().size() > 1;
+        boolean several = walked.people().size() > 1;
         int[] numbers = new int[walked.seen().size()];
         for (int i = 0; i < walked.seen().size(); i++) {
             Seen one = walked.seen().get(i);
@@ -609,7 +593,7 @@ class RehearsePages {
                 .hints(practice.hints())
                 .back(practice.slips().size())
                 .reached(end.reached())
-                .people(List.copyOf(practice.people()))
+                .people(List.copyOf(walked.people()))
                 .rows(rows)
                 .all(all)
                 .track(RehearseTrack.of(walked, numbers, RehearsePages::clockToTheMinute))
@@ -661,7 +645,7 @@ class RehearsePages {
         return new Row(number, clock(at), text(act, household), rule, right, mark);
     }
 
-    private String headline(Practice practice, Walked walked, Rehearsal.End end) {
+    private String headline(Practice practice, Walkthrough walked, Rehearsal.End end) {
         List<Consequence> came = practice.came(walked);
         return came.stream()
                 .min(Comparator.comparing(one -> one.kind().severity()))

@@ -11,9 +11,9 @@ import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.rehearsal.Act;
 import juiceswap.core.rehearsal.Rehearsal.Entry;
+import juiceswap.core.rehearsal.Walkthrough;
+import juiceswap.core.rehearsal.Walkthrough.Did;
 import juiceswap.core.rehearsal.World;
-import juiceswap.web.rehearse.Practice.Did;
-import juiceswap.web.rehearse.Practice.Walked;
 import juiceswap.web.rehearse.RehearsePages.Dot;
 import juiceswap.web.rehearse.RehearsePages.Tick;
 import juiceswap.web.rehearse.RehearsePages.Track;
@@ -30,7 +30,7 @@ final class RehearseTrack {
 
     private RehearseTrack() {}
 
-    static Track of(Walked walked, int[] numbers, DoubleFunction<String> clock) {
+    static Track of(Walkthrough walked, int[] numbers, DoubleFunction<String> clock) {
         World least = leastWay(walked);
         double until = Math.max(1, Math.max(walked.world().minutes(), least == null ? 0 : least.minutes()));
         Map<String, Line> own = new LinkedHashMap<>();
@@ -74,7 +74,7 @@ final class RehearseTrack {
                 .toList();
     }
 
-    private static @Nullable World leastWay(Walked walked) {
+    private static @Nullable World leastWay(Walkthrough walked) {
         World world = soundWorld(walked);
         Plan plan = plan(walked, world);
         if (plan.refused() != null) {
@@ -84,14 +84,14 @@ final class RehearseTrack {
         return world;
     }
 
-    private static String leastPath(Walked walked, double until) {
+    private static String leastPath(Walkthrough walked, double until) {
         World world = soundWorld(walked);
         Line line = new Line(until, LEAST_BESIDE);
         plan(walked, world).steps().forEach(step -> line.act(world, Act.of(step.action(), step.circuit())));
         return line.path();
     }
 
-    private static World soundWorld(Walked walked) {
+    private static World soundWorld(Walkthrough walked) {
         return new World(
                 walked.changeover(),
                 walked.scenario().goal(),
@@ -99,7 +99,7 @@ final class RehearseTrack {
                 walked.scenario().script().withoutFaults());
     }
 
-    private static Plan plan(Walked walked, World world) {
+    private static Plan plan(Walkthrough walked, World world) {
         return new Planner(walked.changeover(), walked.scenario().goal()).plan(world.state());
     }
 

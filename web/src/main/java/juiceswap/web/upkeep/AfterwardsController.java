@@ -121,7 +121,7 @@ class AfterwardsController {
 
     /** Liters of one of what this household counts its fuel in. */
     private static double litresOfOne(Household household) {
-        return InUse.measures().read(household.fuelDimension(), "1").orElse(1);
+        return InUse.measures().ofOne(household.fuelDimension());
     }
 
     /** As it is typed again: without thousands, and no more decimals than there are. */

@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
+import java.util.regex.Pattern;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Planner;
 import juiceswap.core.household.Household;
@@ -68,6 +69,14 @@ class RehearseJourneyTest extends OutageJourney {
         assertThat(ines.page.locator(".debrief")).containsText("least possible");
         ines.go("/rehearse");
         assertThat(ines.page.locator("main")).containsText("again from");
+        assertThat(ines.page.locator("[data-by-heart]")).containsText("The lights go out");
+        // who knows it by heart stands where readiness is told; the logbook keeps it apart from what really happened
+        ines.go("/now");
+        assertThat(ines.page.locator("[data-by-heart]"))
+                .containsText(Pattern.compile("By heart: Ines, (one rehearsal|\\d+ rehearsals), the last on"));
+        ines.go("/logbook");
+        ines.page.locator("[data-rehearsed] summary").click();
+        assertThat(ines.page.locator("[data-rehearsed] li").first()).containsText("Ines, By heart: Nobody was hurt");
     }
 
     @Test
