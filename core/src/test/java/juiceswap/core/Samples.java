@@ -84,6 +84,23 @@ public final class Samples {
         return new Circuit(id, id, List.of(space), 20, List.of(loads), List.of(), List.of(), null, false);
     }
 
+    /** The same, used for minutes with somebody standing by. */
+    public static Circuit attended(Circuit circuit) {
+        return new Circuit(
+                circuit.id(),
+                circuit.label(),
+                circuit.spaces(),
+                circuit.breakerAmps(),
+                circuit.loads(),
+                circuit.needs(),
+                circuit.notWith(),
+                circuit.sharedNeutralWith(),
+                circuit.lockedOff(),
+                circuit.legAsFound(),
+                circuit.fedThrough(),
+                true);
+    }
+
     public static Circuit twoPole(String id, int space, Load... loads) {
         return new Circuit(id, id, List.of(space, space + 2), 30, List.of(loads), List.of(), List.of(), null, false);
     }

@@ -514,7 +514,8 @@ public final class HouseholdJson {
                 .texts("needs", entered.ties().needs())
                 .texts("notWith", entered.ties().notWith())
                 .unlessNull("sharedNeutralWith", entered.ties().sharedNeutralWith())
-                .flag("lockedOff", entered.lockedOff());
+                .flag("lockedOff", entered.lockedOff())
+                .flag("attended", entered.said().attended());
     }
 
     private static JsonObject load(HomeLoad load) {

@@ -56,6 +56,7 @@ public final class NeedsReader {
                         json.path("levelMinutes").asDouble());
             case "always" -> new Need.Always(circuit, priority, window(json));
             case "pinned" -> new Need.Pinned(circuit, json.path("on").asBoolean(), window(json));
+            case "briefly" -> new Need.Briefly(circuit, json.path("minutes").asDouble());
             case "session" ->
                 new Need.Session(
                         circuit,
@@ -84,6 +85,11 @@ public final class NeedsReader {
             json.put("holdMinutes", reserve.holdMinutes());
             json.put("recoverMinutes", reserve.recoverMinutes());
             json.put("levelMinutes", reserve.levelMinutes());
+            return json;
+        }
+        if (need instanceof Need.Briefly briefly) {
+            json.put("kind", "briefly");
+            json.put("minutes", briefly.minutes());
             return json;
         }
         if (need instanceof Need.Session session) {

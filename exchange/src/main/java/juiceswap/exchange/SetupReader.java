@@ -13,6 +13,7 @@ import juiceswap.core.Worded;
 import juiceswap.core.house.Choice;
 import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Circuit;
+import juiceswap.core.house.CircuitBuilder;
 import juiceswap.core.house.Estimate;
 import juiceswap.core.house.Leg;
 import juiceswap.core.house.Load;
@@ -78,16 +79,20 @@ public final class SetupReader {
 
     /** A circuit of the one panel that the engine knows. */
     private static Circuit plain(EnteredCircuit entered) {
-        return new Circuit(
-                entered.id(),
-                entered.label(),
-                entered.seat().spaces(),
-                entered.breakerAmps(),
-                entered.loads().stream().map(HomeLoad::load).toList(),
-                entered.ties().needs(),
-                entered.ties().notWith(),
-                entered.ties().sharedNeutralWith(),
-                entered.lockedOff());
+        return CircuitBuilder.builder()
+                .id(entered.id())
+                .label(entered.label())
+                .spaces(entered.seat().spaces())
+                .breakerAmps(entered.breakerAmps())
+                .loads(entered.loads().stream().map(HomeLoad::load).toList())
+                .needs(entered.ties().needs())
+                .notWith(entered.ties().notWith())
+                .sharedNeutralWith(entered.ties().sharedNeutralWith())
+                .lockedOff(entered.lockedOff())
+                .legAsFound(null)
+                .fedThrough(null)
+                .attended(entered.said().attended())
+                .build();
     }
 
     /** The links of a path, with their problems noted. */
@@ -200,7 +205,7 @@ public final class SetupReader {
                         new EnteredCircuit.Ties(
                                 json.texts("needs"), json.texts("notWith"), json.text("sharedNeutralWith")),
                         json.flag("lockedOff", false),
-                        new EnteredCircuit.Said(json.text("note", ""), choices)));
+                        new EnteredCircuit.Said(json.text("note", ""), json.flag("attended", false), choices)));
     }
 
     private static HomeLoad homeLoad(Tree json) {

@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.ToDoubleFunction;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.capacity.Finding.Code;
 import juiceswap.core.house.Circuit;
@@ -142,6 +143,13 @@ public record Capacity(
         return new Judge(setup, on, closing, read).capacity();
     }
 
+    /** What may be drawn while these are on: more where one of them is only on for minutes, with somebody standing by. */
+    public static Limits limits(Setup setup, Collection<Circuit> on) {
+        return on.stream().anyMatch(Circuit::attended)
+                ? Limits.attended(setup.source(), setup.path())
+                : Limits.of(setup.source(), setup.path());
+    }
+
     static boolean over(double value, double limit) {
         return value > limit * (1 + HAIR);
     }
@@ -168,11 +176,11 @@ public record Capacity(
         Judge(Setup setup, Collection<String> on, Set<String> closing, Read read) {
             this.setup = setup;
             this.splitPhase = setup.source().splitPhase();
-            this.limits = Limits.of(setup.source(), setup.path());
             this.closing = closing;
             this.ids = new HashSet<>(on);
             this.ids.addAll(closing);
             this.all = setup.circuits(ids);
+            this.limits = limits(setup, all);
             this.behindFeeders =
                     all.stream().filter(circuit -> circuit.fedThrough() != null).toList();
             LegWatts reckoned = LegWatts.unexplained(setup, !on.isEmpty());
@@ -342,11 +350,42 @@ public record Capacity(
         }
 
         private void judgeWatts() {
-            judge(Code.RUNNING_OVER, null, null, running.total(), limits.planRunningWatts());
+            LegWatts steady = steady();
+            Limits forHours = Limits.of(setup.source(), setup.path());
+            judgeRunning(Code.RUNNING_OVER, null, running.total(), steady.total(), Limits::planRunningWatts, forHours);
             judge(Code.STARTING_OVER, null, startingCircuit, startingWatts, limits.startingWatts());
             for (Leg leg : Leg.values()) {
-                judge(Code.LEG_RUNNING_OVER, leg, null, running.on(leg), limits.legRunningWatts());
+                judgeRunning(
+                        Code.LEG_RUNNING_OVER, leg, running.on(leg), steady.on(leg), Limits::legRunningWatts, forHours);
                 judge(Code.LEG_STARTING_OVER, leg, null, starting.on(leg), limits.legStartingWatts());
+            }
+        }
+
+        /** What runs for hours: all but what somebody stands by. So what is left when that goes off is within the margin. */
+        private LegWatts steady() {
+            LegWatts steady = running;
+            for (Circuit circuit : all) {
+                if (circuit.attended()) {
+                    steady = steady.minus(LegWatts.running(circuit, splitPhase));
+                }
+            }
+            return steady;
+        }
+
+        /** All of it against what may be drawn now, and what runs for hours against what may be drawn for hours. */
+        private void judgeRunning(
+                Code code,
+                @Nullable Leg leg,
+                double watts,
+                double steadyWatts,
+                ToDoubleFunction<Limits> limit,
+                Limits forHours) {
+            double most = limit.applyAsDouble(limits);
+            double mostForHours = limit.applyAsDouble(forHours);
+            if (watts - most >= steadyWatts - mostForHours) {
+                judge(code, leg, null, watts, most);
+            } else {
+                judge(code, leg, null, steadyWatts, mostForHours);
             }
         }
 

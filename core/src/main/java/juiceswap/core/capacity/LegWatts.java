@@ -25,6 +25,11 @@ public record LegWatts(double l1, double l2) {
         return new LegWatts(l1 + more.l1, l2 + more.l2);
     }
 
+    /** The second taken off the first, leg by leg. */
+    public LegWatts minus(LegWatts less) {
+        return new LegWatts(l1 - less.l1, l2 - less.l2);
+    }
+
     /** {@code watts} of a load of that circuit, put on the legs it draws from. */
     static LegWatts of(Circuit circuit, Load load, double watts, boolean splitPhase) {
         if (!splitPhase) {

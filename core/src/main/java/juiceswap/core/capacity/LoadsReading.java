@@ -188,7 +188,7 @@ public record LoadsReading(
             splitPhase = setup.source().splitPhase();
             measured = new LegWatts(l1Amps * Limits.LEG_VOLTS, splitPhase ? l2Amps * Limits.LEG_VOLTS : 0);
             reckoned = Capacity.of(setup, on, (String) null).running();
-            limits = Limits.of(setup.source(), setup.path());
+            limits = Capacity.limits(setup, setup.circuits(on));
             error = Math.max(LEAST_ERROR_WATTS, ERROR_SHARE * measured.total());
         }
 

@@ -104,7 +104,7 @@ public record MakeRoom(boolean fits, List<Option> options, Finding.@Nullable Cod
      */
     static Predicate<Set<String>> freesEnough(Setup setup, Collection<String> all) {
         boolean splitPhase = setup.source().splitPhase();
-        Limits limits = Limits.of(setup.source(), setup.path());
+        Limits limits = Capacity.limits(setup, setup.circuits(all));
         Map<String, LegWatts> watts = new HashMap<>();
         LegWatts running = LegWatts.NONE;
         LegWatts dependants = LegWatts.NONE;

@@ -73,7 +73,7 @@ public record StartOrder(List<Step> steps, double peakUtilisation, boolean fits)
             Step chosen = Objects.requireNonNull(cheapest, "circles in needs are refused by Setup");
             steps.add(chosen);
             left.remove(chosen.circuit());
-            running = minus(running, LegWatts.running(setup.circuit(chosen.circuit()), splitPhase));
+            running = running.minus(LegWatts.running(setup.circuit(chosen.circuit()), splitPhase));
         }
         Collections.reverse(steps);
         double peak = steps.stream().mapToDouble(Step::utilisation).max().orElse(0);
@@ -85,7 +85,7 @@ public record StartOrder(List<Step> steps, double peakUtilisation, boolean fits)
     }
 
     private static Step closeLast(Circuit circuit, LegWatts runningAfter, Limits limits, boolean splitPhase) {
-        LegWatts others = minus(runningAfter, LegWatts.running(circuit, splitPhase));
+        LegWatts others = runningAfter.minus(LegWatts.running(circuit, splitPhase));
         LegWatts peak = others.plus(LegWatts.starting(circuit, splitPhase));
         double utilisation = Math.max(
                 peak.total() / limits.startingWatts(), Math.max(peak.l1(), peak.l2()) / limits.legStartingWatts());
@@ -144,9 +144,5 @@ public record StartOrder(List<Step> steps, double peakUtilisation, boolean fits)
             sum = sum.plus(LegWatts.running(circuit, splitPhase));
         }
         return sum;
-    }
-
-    private static LegWatts minus(LegWatts watts, LegWatts less) {
-        return new LegWatts(watts.l1() - less.l1(), watts.l2() - less.l2());
     }
 }

@@ -21,6 +21,8 @@ import org.jspecify.annotations.Nullable;
  *     where its space tells
  * @param fedThrough the circuit in the panel before it that feeds its sub-panel, which it therefore needs; null in the
  *     panel that the transfer device feeds
+ * @param attended what hangs on it is used for minutes, with somebody standing by (a kettle, a range): it may use
+ *     the margin that the generator is kept below its rating for hours, and it is not left on for nothing
  */
 @RecordBuilder
 public record Circuit(
@@ -34,7 +36,8 @@ public record Circuit(
         @Nullable String sharedNeutralWith,
         boolean lockedOff,
         @Nullable Leg legAsFound,
-        @Nullable String fedThrough) {
+        @Nullable String fedThrough,
+        boolean attended) {
 
     /** A circuit of the panel that the transfer device feeds, on the leg that its space tells. */
     public Circuit(
@@ -47,7 +50,7 @@ public record Circuit(
             List<String> notWith,
             @Nullable String sharedNeutralWith,
             boolean lockedOff) {
-        this(id, label, spaces, breakerAmps, loads, needs, notWith, sharedNeutralWith, lockedOff, null, null);
+        this(id, label, spaces, breakerAmps, loads, needs, notWith, sharedNeutralWith, lockedOff, null, null, false);
     }
 
     public Circuit {
@@ -108,6 +111,7 @@ public record Circuit(
                 .lockedOff(lockedOff)
                 .legAsFound(legAsFound)
                 .fedThrough(fedThrough)
+                .attended(attended)
                 .build();
     }
 
@@ -135,6 +139,7 @@ public record Circuit(
                 .lockedOff(lockedOff)
                 .legAsFound(leg)
                 .fedThrough(fedThrough)
+                .attended(attended)
                 .build();
     }
 

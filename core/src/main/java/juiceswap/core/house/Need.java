@@ -147,6 +147,28 @@ public sealed interface Need {
         }
     }
 
+    /**
+     * A circuit that somebody stands by is not left on for nothing: each minute beyond what it is used for is one of comfort
+     * lost, so that it goes off at the next visit, and for half an hour or more on a visit of its own.
+     *
+     * @param minutes in all, 0 or more
+     */
+    record Briefly(String circuit, double minutes) implements Need {
+        public Briefly {
+            InvalidInput.notNegative("/minutes", minutes);
+        }
+
+        @Override
+        public Priority priority() {
+            return Priority.COMFORT;
+        }
+
+        @Override
+        public Window window() {
+            return Window.ALWAYS;
+        }
+    }
+
     /** From and to in local time, each open when null. */
     record Window(@Nullable LocalDateTime from, @Nullable LocalDateTime to) {
         /** At any time. */

@@ -79,11 +79,12 @@ public record EnteredCircuit(
      * What people say of it.
      *
      * @param note empty when there is none
+     * @param attended see {@link juiceswap.core.house.Circuit}
      * @param choices what is wanted of it, for the occasions for which somebody has said
      */
-    public record Said(String note, Map<Occasion, Choice> choices) {
+    public record Said(String note, boolean attended, Map<Occasion, Choice> choices) {
         /** Nothing. */
-        public static final Said NOTHING = new Said("", Map.of());
+        public static final Said NOTHING = new Said("", false, Map.of());
 
         public Said {
             Map<Occasion, Choice> copy = new EnumMap<>(Occasion.class);
@@ -96,7 +97,7 @@ public record EnteredCircuit(
             Map<Occasion, Choice> copy = new EnumMap<>(Occasion.class);
             copy.putAll(choices);
             copy.put(occasion, choice);
-            return new Said(note, copy);
+            return new Said(note, attended, copy);
         }
     }
 
@@ -141,7 +142,12 @@ public record EnteredCircuit(
     }
 
     public EnteredCircuit withNote(String note) {
-        return withSaid(new Said(note, said.choices()));
+        return withSaid(new Said(note, said.attended(), said.choices()));
+    }
+
+    /** Whether it is used for minutes, with somebody standing by. */
+    public EnteredCircuit withAttended(boolean attended) {
+        return withSaid(new Said(said.note(), attended, said.choices()));
     }
 
     /** In other spaces of the panel where it is. */

@@ -769,6 +769,7 @@ public final class Household {
                 .lockedOff(entered.lockedOff() || !reached)
                 .legAsFound(leg(entered.seat(), panel))
                 .fedThrough(panel.feeder())
+                .attended(entered.said().attended())
                 .build()
                 .withLoads(used);
     }

@@ -8,7 +8,8 @@ import juiceswap.core.house.Need;
  * A need laid over the slots of a horizon: what a circuit's on-slots amount to for it, and the same as an automaton that
  * goes from slot to slot, in which the search looks for the best on-slots.
  */
-abstract sealed class Demand permits ReserveDemand, AlwaysDemand, SessionDemand, MinutesDemand, PinnedDemand {
+abstract sealed class Demand
+        permits ReserveDemand, AlwaysDemand, SessionDemand, MinutesDemand, PinnedDemand, BrieflyDemand {
     /** What a minute near the bottom, or owed at the end, weighs against one that is unmet. */
     static final double LESSER = 0.1;
 
@@ -84,6 +85,9 @@ abstract sealed class Demand permits ReserveDemand, AlwaysDemand, SessionDemand,
         }
         if (need instanceof Need.Pinned pinned) {
             return new PinnedDemand(number, circuit, pinned, horizon);
+        }
+        if (need instanceof Need.Briefly briefly) {
+            return new BrieflyDemand(number, circuit, briefly, horizon);
         }
         return new MinutesDemand(number, circuit, (Need.Minutes) need, horizon);
     }

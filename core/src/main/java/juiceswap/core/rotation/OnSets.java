@@ -38,8 +38,11 @@ final class OnSets {
     private final long[] excluded;
     private final long[] withNeeded;
     private final long[] dependants;
+    private final long attended;
     private final double mostRunning;
     private final double mostLegRunning;
+    private final double mostRunningAttended;
+    private final double mostLegRunningAttended;
     private final double mostStarting;
     private final double mostLegStarting;
     private final int mostOn;
@@ -86,11 +89,19 @@ final class OnSets {
                 dependants[number(id)] |= id.equals(circuit.id()) ? 0 : 1L << i;
             }
         }
+        long standingBy = 0;
+        for (int i = 0; i < count; i++) {
+            standingBy |= circuits.get(i).attended() ? 1L << i : 0;
+        }
+        attended = standingBy;
         needsAnother = circuits.stream().anyMatch(circuit -> !circuit.needs().isEmpty());
         unexplained = setup.unexplained();
         Limits limits = Limits.of(setup.source(), setup.path());
         mostRunning = limits.planRunningWatts() * HAIR;
         mostLegRunning = limits.legRunningWatts() * HAIR;
+        Limits forMinutes = Limits.attended(setup.source(), setup.path());
+        mostRunningAttended = forMinutes.planRunningWatts() * HAIR;
+        mostLegRunningAttended = forMinutes.legRunningWatts() * HAIR;
         mostStarting = limits.startingWatts() * HAIR;
         mostLegStarting = limits.legStartingWatts() * HAIR;
         Integer most = setup.transfer().maxBreakersOn();
@@ -135,6 +146,9 @@ final class OnSets {
         double l1 = unexplained.l1Watts();
         double l2 = unexplained.l2Watts();
         double total = l1 + l2;
+        double steady = total;
+        double steadyL1 = l1;
+        double steadyL2 = l2;
         double start = 0;
         double startL1 = 0;
         double startL2 = 0;
@@ -146,13 +160,21 @@ final class OnSets {
             total += running[i];
             l1 += runningL1[i];
             l2 += runningL2[i];
+            if ((attended >>> i & 1) == 0) {
+                steady += running[i];
+                steadyL1 += runningL1[i];
+                steadyL2 += runningL2[i];
+            }
             start = Math.max(start, starting[i]);
             startL1 = Math.max(startL1, startingL1[i]);
             startL2 = Math.max(startL2, startingL2[i]);
         }
-        return total <= mostRunning
-                && l1 <= mostLegRunning
-                && l2 <= mostLegRunning
+        return steady <= mostRunning
+                && steadyL1 <= mostLegRunning
+                && steadyL2 <= mostLegRunning
+                && total <= mostRunningAttended
+                && l1 <= mostLegRunningAttended
+                && l2 <= mostLegRunningAttended
                 && total + start <= mostStarting
                 && l1 + startL1 <= mostLegStarting
                 && l2 + startL2 <= mostLegStarting;

@@ -108,7 +108,7 @@ public record PlanDifference(
 
     private static Map<String, Double> unmet(RotationPlan plan) {
         Map<String, Double> unmet = new LinkedHashMap<>();
-        plan.unmet().forEach(one -> unmet.merge(one.circuit(), one.minutes(), Double::sum));
+        plan.unmet().forEach(one -> unmet.merge(one.circuit(), plan.shortBy(one), Double::sum));
         return unmet;
     }
 

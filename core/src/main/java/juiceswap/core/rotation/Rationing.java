@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.house.Need;
 import juiceswap.core.rotation.Horizon.EngineOff;
 
 /**
@@ -32,8 +33,17 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
     /** So many of the best are planned with care. */
     private static final int FINALISTS = 3;
 
-    /** So many runs of so many slots each. */
-    private record Runs(int block, int blocks) {}
+    /** A still is made shorter by so much at a time, as long as that is worth its fuel. */
+    private static final int SHORTER_MINUTES = 60;
+
+    private static final int MOST_SHORTENED = 6;
+
+    /**
+     * So many runs of so many slots each.
+     *
+     * @param wakes somebody gets up at night to start or stop the engine; else it goes on through the night as it is
+     */
+    private record Runs(int block, int blocks, boolean wakes) {}
 
     private record Candidate(Runs runs, List<EngineOff> stills, RotationPlan plan, double cost, double litres) {}
 
@@ -54,15 +64,23 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
         }
         Set<List<EngineOff>> seen = new HashSet<>();
         List<Candidate> candidates = new ArrayList<>();
-        for (Runs runs : runs(horizon, slots)) {
+        for (Runs runs : runs(horizon, slots, false)) {
             consider(question, slots, runs, MIDDLE, seen, candidates);
         }
         List<Candidate> promising = within(candidates, litres);
+        if (horizon.sleep() != null && (promising.isEmpty() || harms(promising.get(0).plan))) {
+            // what the house or a life hangs on does not last the night: getting up for it is looked at too
+            for (Runs runs : runs(horizon, slots, true)) {
+                consider(question, slots, runs, MIDDLE, seen, candidates);
+            }
+            promising = within(candidates, litres);
+        }
         for (Candidate one : promising.subList(0, Math.min(MOVED, promising.size()))) {
             for (double beginning : ELSEWHERE) {
                 consider(question, slots, one.runs, beginning, seen, candidates);
             }
         }
+        shorten(question, slots, litres, seen, candidates);
         List<Candidate> within = within(candidates, litres);
         Candidate least = candidates.stream()
                 .min(Comparator.comparingDouble(Candidate::litres))
@@ -82,6 +100,55 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
         return new Rationing(false, chosen.plan, chosen.stills, taken(chosen.plan, slots));
     }
 
+    /** Whether something goes short on which the house or a life hangs. */
+    private static boolean harms(RotationPlan plan) {
+        return plan.unmet().stream()
+                .anyMatch(one -> plan.rotation().needs().get(one.need()).weight() >= Need.Priority.PROPERTY.weight());
+    }
+
+    /** Fuel that the best pattern leaves over goes into longer runs, where they are worth it. */
+    private static void shorten(
+            Rotation question, int slots, double litres, Set<List<EngineOff>> seen, List<Candidate> candidates) {
+        for (int i = 0; i < MOST_SHORTENED; i++) {
+            List<Candidate> within = within(candidates, litres);
+            if (within.isEmpty()) {
+                return;
+            }
+            Candidate best = within.get(0);
+            for (List<EngineOff> stills : shorter(best.stills)) {
+                if (seen.add(stills)) {
+                    candidates.add(planned(question, slots, best.runs, stills));
+                }
+            }
+            if (within(candidates, litres).get(0) == best) {
+                return;
+            }
+        }
+    }
+
+    /** Each still an hour shorter at either end, or gone where it is no longer than that. */
+    private static List<List<EngineOff>> shorter(List<EngineOff> stills) {
+        List<List<EngineOff>> all = new ArrayList<>();
+        for (int i = 0; i < stills.size(); i++) {
+            EngineOff still = stills.get(i);
+            LocalDateTime from = still.from().plusMinutes(SHORTER_MINUTES);
+            LocalDateTime to = still.to().minusMinutes(SHORTER_MINUTES);
+            List<EngineOff> rest = new ArrayList<>(stills);
+            rest.remove(i);
+            if (!from.isBefore(still.to())) {
+                all.add(List.copyOf(rest));
+                continue;
+            }
+            List<EngineOff> later = new ArrayList<>(stills);
+            later.set(i, new EngineOff(from, still.to()));
+            all.add(List.copyOf(later));
+            List<EngineOff> earlier = new ArrayList<>(stills);
+            earlier.set(i, new EngineOff(still.from(), to));
+            all.add(List.copyOf(earlier));
+        }
+        return all;
+    }
+
     private static Rotation with(Rotation question, List<EngineOff> stills) {
         return new Rotation(
                 question.setup(), question.horizon().withEngineOff(stills), question.now(), question.needs());
@@ -96,22 +163,25 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
     /** Stopping and starting the engine is a walk each, at night one out of bed. */
     private static double walks(Horizon horizon, List<EngineOff> stills) {
         double cost = 0;
+        int nights = 0;
         for (EngineOff still : stills) {
-            cost += walk(horizon, horizon.slotAt(still.from())) + walk(horizon, horizon.slotAt(still.to()));
+            for (int boundary : List.of(horizon.slotAt(still.from()), horizon.slotAt(still.to()))) {
+                boolean night = horizon.night(boundary);
+                cost += night
+                        ? Compiled.FIRST_NIGHT_VISIT + nights * Compiled.EACH_FURTHER_NIGHT_VISIT
+                        : Compiled.DAY_VISIT;
+                nights += night ? 1 : 0;
+            }
         }
         return cost;
     }
 
-    private static double walk(Horizon horizon, int boundary) {
-        return horizon.night(boundary) ? Compiled.FIRST_NIGHT_VISIT : Compiled.DAY_VISIT;
-    }
-
-    private static List<Runs> runs(Horizon horizon, int slots) {
+    private static List<Runs> runs(Horizon horizon, int slots, boolean wakes) {
         List<Runs> runs = new ArrayList<>();
         for (int minutes : BLOCK_MINUTES) {
             int block = Math.max(1, minutes / horizon.slotMinutes());
             for (int blocks = 1; blocks <= MOST_BLOCKS && blocks * (block + 1) <= slots; blocks++) {
-                runs.add(new Runs(block, blocks));
+                runs.add(new Runs(block, blocks, wakes));
             }
         }
         return runs;
@@ -130,8 +200,13 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
         if (stills.isEmpty() || !seen.add(stills)) {
             return;
         }
+        candidates.add(planned(question, slots, runs, stills));
+    }
+
+    private static Candidate planned(Rotation question, int slots, Runs runs, List<EngineOff> stills) {
         RotationPlan plan = with(question, stills).plan(Effort.INSTANT);
-        candidates.add(new Candidate(runs, stills, plan, plan.score() + walks(horizon, stills), taken(plan, slots)));
+        double cost = plan.score() + walks(question.horizon(), stills);
+        return new Candidate(runs, stills, plan, cost, taken(plan, slots));
     }
 
     /** Those that last, the cheapest first. */
@@ -151,14 +226,14 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
             int into = slot - start;
             laid[slot] = into >= 0 && into / period < runs.blocks && into % period < runs.block;
         }
-        letSleep(horizon, laid);
+        letSleep(horizon, laid, runs.wakes);
         return laid;
     }
 
-    /** Where nobody is awake or there, the engine goes on as it is. */
-    private static void letSleep(Horizon horizon, boolean[] runs) {
+    /** Where nobody is there, or nobody is to be woken, the engine goes on as it is. */
+    private static void letSleep(Horizon horizon, boolean[] runs, boolean wakes) {
         for (int slot = 1; slot < runs.length; slot++) {
-            if (horizon.night(slot) || horizon.nobodyThere(slot)) {
+            if (!wakes && horizon.night(slot) || horizon.nobodyThere(slot)) {
                 runs[slot] = runs[slot - 1];
             }
         }

@@ -7,6 +7,7 @@ import java.util.Set;
 import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Horizon.EngineOff;
+import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Generator;
 import org.jspecify.annotations.Nullable;
@@ -152,12 +153,23 @@ public record Refuelling(
                         off.from().isBefore(horizon.at(slot + 1)) && off.to().isAfter(horizon.at(slot)));
     }
 
-    /** The latest boundary from which somebody is awake and there throughout a filling; -1 when there is none. */
+    /**
+     * The latest boundary from which somebody is there and awake throughout a filling; -1 when there is none. Nobody fills a
+     * tank at four in the morning because no hours of sleep were entered: then the usual ones hold, unless the tank would run
+     * dry in them.
+     */
     private static int latest(Horizon horizon, List<EngineOff> others, int from, int to) {
+        Sleep sleep = horizon.sleep() == null ? Wanted.USUAL_SLEEP : horizon.sleep();
+        int awake = latest(horizon, others, from, to, sleep);
+        return awake < 0 && horizon.sleep() == null ? latest(horizon, others, from, to, null) : awake;
+    }
+
+    private static int latest(Horizon horizon, List<EngineOff> others, int from, int to, @Nullable Sleep sleep) {
         for (int at = Math.min(to, horizon.slots() - 1); at >= from; at--) {
             boolean somebody = true;
             for (int slot = at; slot <= at + slotsOf(horizon); slot++) {
-                somebody &= !horizon.nobodyThere(slot) && !horizon.night(slot);
+                somebody &= !horizon.nobodyThere(slot)
+                        && (sleep == null || !sleep.covers(horizon.at(slot).toLocalTime()));
             }
             if (somebody && !filledIn(horizon, others, at)) {
                 return at;

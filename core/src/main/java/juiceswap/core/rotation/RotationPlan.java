@@ -115,6 +115,12 @@ public record RotationPlan(
         return rotation.horizon().at(slot);
     }
 
+    /** Minutes that a need goes short, as people count them: a job that is not done by its length, whatever it is worth. */
+    double shortBy(Unmet one) {
+        Need need = rotation.needs().get(one.need());
+        return need instanceof Need.Session job ? job.minutes() : one.minutes();
+    }
+
     /** What these on-sets amount to. */
     static RotationPlan of(Compiled problem, long[] sets) {
         Horizon horizon = problem.horizon;

@@ -1,12 +1,14 @@
 package juiceswap.core.rotation;
 
 import java.time.LocalDateTime;
+import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ForkJoinPool;
+import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Need.Priority;
 import juiceswap.core.house.Need.Window;
@@ -29,6 +31,9 @@ public record Wanted(
 
     /** A day ahead. */
     public static final int SLOTS = 96;
+
+    /** When people sleep who have not said when. */
+    public static final Sleep USUAL_SLEEP = new Sleep(LocalTime.of(22, 30), LocalTime.of(6, 30));
 
     public Wanted {
         standing = List.copyOf(standing);
@@ -73,7 +78,39 @@ public record Wanted(
                 needs.add(new Need.Always(id, Priority.COMFORT, Window.ALWAYS));
             }
         }
+        needs.addAll(briefly(setup, horizon, needs));
         return new Rotation(setup, horizon, on, needs);
+    }
+
+    /** What somebody stands by is on for as long as its other needs ask, and not much longer. */
+    private static List<Need> briefly(Setup setup, Horizon horizon, List<Need> needs) {
+        List<Need> briefly = new ArrayList<>();
+        for (Circuit circuit : setup.circuits()) {
+            List<Need> own = needs.stream()
+                    .filter(need -> need.circuit().equals(circuit.id()))
+                    .toList();
+            if (circuit.attended() && !own.isEmpty()) {
+                double minutes =
+                        own.stream().mapToDouble(need -> used(need, horizon)).sum();
+                briefly.add(new Need.Briefly(circuit.id(), minutes));
+            }
+        }
+        return briefly;
+    }
+
+    /** Minutes that a need takes at most, each run in whole slots. */
+    private static double used(Need need, Horizon horizon) {
+        double window = horizon.slotMinutes()
+                * (double) (horizon.endInside(need.window()) - horizon.firstInside(need.window()));
+        double asked = window;
+        if (need instanceof Need.Session session) {
+            asked = Math.max(0, session.minutes() - session.ranMinutes());
+        } else if (need instanceof Need.Minutes minutes) {
+            asked = Math.max(0, minutes.minutes() - minutes.doneMinutes());
+        } else if (need instanceof Need.Pinned pinned && !pinned.on()) {
+            asked = 0;
+        }
+        return Math.min(window, Math.ceil(asked / horizon.slotMinutes()) * horizon.slotMinutes());
     }
 
     /**

@@ -70,6 +70,28 @@ public record WhyOff(
                 reason, level, next, block, reason == Reason.NO_ROOM ? instead(plan, circuit, slot, block) : List.of());
     }
 
+    /**
+     * What keeps a job from being done: what is on in its place in the slot of its hours in which least is.
+     *
+     * @return ids, empty when there is room and it is no more than not worth a walk
+     */
+    public static List<String> inTheWay(RotationPlan plan, Need.Session job) {
+        Horizon horizon = plan.rotation().horizon();
+        List<String> fewest = null;
+        for (int slot = horizon.firstInside(job.window()); slot < horizon.endInside(job.window()); slot++) {
+            if (plan.engineOff().contains(slot)) {
+                continue;
+            }
+            Set<String> on = plan.on().get(slot);
+            Finding block = block(plan, on, job.circuit());
+            List<String> these = block == null ? List.of() : instead(plan, job.circuit(), slot, block);
+            if (fewest == null || these.size() < fewest.size()) {
+                fewest = these;
+            }
+        }
+        return fewest == null ? List.of() : fewest;
+    }
+
     private static Reason reason(
             RotationPlan plan, String circuit, int slot, @Nullable Finding block, @Nullable Double level) {
         Rotation rotation = plan.rotation();

@@ -1,5 +1,6 @@
 package juiceswap.core.rotation;
 
+import java.time.Duration;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.List;
@@ -16,6 +17,12 @@ public sealed interface Wish {
     /** A job that somebody asked for is worth so many minutes of comfort: some walks to the panel. */
     double WORTH = 240;
 
+    /**
+     * Somebody stands there and asks for it now: a minute of it is worth a minute of any three circuits that must run, and
+     * nothing of what a life hangs on. What it costs is shown before anybody says yes.
+     */
+    double WORTH_NOW_A_MINUTE = 300;
+
     LocalDateTime from();
 
     LocalDateTime to();
@@ -26,13 +33,17 @@ public sealed interface Wish {
      * @param minutes of one unbroken run, above 0, not longer than the time it has
      */
     record Job(String circuit, double minutes, LocalDateTime from, LocalDateTime to) implements Wish {
+        /** With no more time than it takes and two slots, it is meant for now. */
+        private double worth() {
+            boolean now = Duration.between(from, to).toMinutes() <= minutes + 2 * Wanted.SLOT_MINUTES;
+            return now ? Math.max(WORTH, WORTH_NOW_A_MINUTE * minutes) : WORTH;
+        }
+
         public Job {
             InvalidInput.positive("/minutes", minutes);
             requireOrder(from, to);
             InvalidInput.unless(
-                    minutes <= java.time.Duration.between(from, to).toMinutes(),
-                    "/minutes",
-                    "invalid.longer-than-time");
+                    minutes <= Duration.between(from, to).toMinutes(), "/minutes", "invalid.longer-than-time");
         }
     }
 
@@ -102,7 +113,12 @@ public sealed interface Wish {
             return done
                     ? Optional.empty()
                     : Optional.of(new Need.Session(
-                            job.circuit, Priority.COMFORT, job.minutes, WORTH, ran, new Window(job.from, job.to)));
+                            job.circuit,
+                            Priority.COMFORT,
+                            job.minutes,
+                            job.worth(),
+                            ran,
+                            new Window(job.from, job.to)));
         }
         if (this instanceof Pin pin) {
             return Optional.of(new Need.Pinned(pin.circuit, pin.on, new Window(pin.from, pin.to)));

@@ -33,7 +33,19 @@ public record Limits(
 
     /** What a set gives through that path. */
     public static Limits of(Source source, List<Link> path) {
-        double plan = source.runningWatts() * source.marginPercent() / 100;
+        return of(source, path, source.marginPercent());
+    }
+
+    /**
+     * The same for minutes with somebody standing by: the margin is for hours, the running watts hold without end. What
+     * stands between generator and house is kept to its continuous share all the same.
+     */
+    public static Limits attended(Source source, List<Link> path) {
+        return of(source, path, 100);
+    }
+
+    private static Limits of(Source source, List<Link> path, double marginPercent) {
+        double plan = source.runningWatts() * marginPercent / 100;
         double starting = source.startingWatts();
         int windings = source.splitPhase() ? 2 : 1;
         double generatorLegWatts = plan / windings;

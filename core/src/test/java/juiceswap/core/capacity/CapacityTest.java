@@ -18,6 +18,7 @@ import juiceswap.core.house.Nameplate;
 import juiceswap.core.house.Setup;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.supply.Limits;
+import juiceswap.core.supply.Link;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -58,6 +59,31 @@ class CapacityTest {
         assertFalse(judged.ok());
         assertEquals(Finding.Code.LEG_RUNNING_OVER, judged.blocks().get(0).code());
         assertEquals(1, judged.blocks().get(0).by(), 1e-9);
+    }
+
+    /** By hand: 80 % of 4,000 W are 1,600 W a leg; for minutes with somebody standing by it is 2,000 W. */
+    @Test
+    void whatSomebodyStandsByMayTakeTheWholeRating() {
+        Circuit kettle = Samples.circuit("kettle", 1, Samples.load(2000, 2000));
+        Setup plain = new Setup(Samples.interlock(), Samples.generator(4000, 5000), List.of(), List.of(kettle));
+        assertFalse(Capacity.of(plain, Set.of("kettle"), (String) null).ok());
+        Circuit attended = Samples.attended(kettle);
+        Circuit lamp = Samples.circuit("lamp", 5, Samples.load(1, 1));
+        Setup house = new Setup(Samples.interlock(), Samples.generator(4000, 5000), List.of(), List.of(attended, lamp));
+        assertTrue(Capacity.of(house, Set.of("kettle"), (String) null).ok());
+        assertTrue(Capacity.of(house, Set.of(), "kettle").ok());
+        assertFalse(Capacity.of(house, Set.of("kettle"), "lamp").ok());
+        assertEquals(
+                1600, Capacity.of(house, Set.of("lamp"), (String) null).limits().legRunningWatts(), 1e-9);
+    }
+
+    /** Cord and inlet are kept to their continuous share all the same: by hand 80 % of 20 A at 120 V. */
+    @Test
+    void standingByDoesNotWidenACord() {
+        Limits limits =
+                Limits.attended(Samples.generator(9000, 9000), List.of(new Link(Link.Kind.CORD, 20, "12", 3.0, null)));
+        assertEquals(1920, limits.legRunningWatts(), 1e-9);
+        assertEquals(9000, limits.planRunningWatts(), 1e-9);
     }
 
     @Test

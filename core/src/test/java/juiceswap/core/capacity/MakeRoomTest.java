@@ -186,6 +186,7 @@ class MakeRoomTest {
                 .lockedOff(false)
                 .legAsFound(Leg.L2)
                 .fedThrough("garage")
+                .attended(false)
                 .build();
         Setup setup = new Setup(Samples.interlock(), Samples.generator(6800, 8400), List.of(), List.of(feeder, behind));
         assertThat(behind.needs()).containsExactly("garage");

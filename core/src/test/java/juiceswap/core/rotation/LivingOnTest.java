@@ -330,6 +330,88 @@ class LivingOnTest {
                 .isEmpty();
     }
 
+    /** A tank for ten hours, and nobody has said when they sleep: it is filled in the evening, not at four. */
+    @Test
+    void aTankIsFilledAtBedtimeThoughNobodyHasSaidWhenThatIs() {
+        Wanted wanted = new Wanted(List.of(FRIDGE), List.of(), null);
+        Wanted.Now now = new Wanted.Now(HOUSE, SIX, Set.of("fridge"), Had.NOTHING, new Refuelling.Fuel(12, 60));
+        Refuelling fuel = wanted.plan(now, Effort.INSTANT, null).fuel();
+        assertThat(fuel.refuels()).isNotEmpty();
+        LocalTime first = fuel.refuels().get(0).from().toLocalTime();
+        assertThat(first).isBetween(LocalTime.of(19, 0), LocalTime.of(22, 30).minusMinutes(Refuelling.MINUTES));
+    }
+
+    /** What it hangs on holds three hours and the night has eight: somebody gets up rather than let it run out. */
+    @Test
+    void rationingWakesSomebodyForALife() {
+        Keep medicine = new Keep("fridge", Priority.LIFE, Keeping.MEDICINE, 180, 45, null, null);
+        Horizon.Sleep night = new Horizon.Sleep(LocalTime.of(22, 30), LocalTime.of(6, 30));
+        Wanted wanted = new Wanted(List.of(medicine), List.of(), night);
+        Wanted.Now now = new Wanted.Now(HOUSE, SIX, Set.of("fridge"), Had.NOTHING, null);
+        double plenty =
+                wanted.ration(now, 100, SIX.plusHours(24), Effort.INSTANT).litres();
+        Rationing half = wanted.ration(now, plenty / 2, SIX.plusHours(24), Effort.INSTANT);
+        assertThat(half.litres()).isLessThanOrEqualTo(plenty / 2);
+        assertThat(half.plan().unmet().stream().filter(one -> !one.engineOff())).isEmpty();
+        // fuel that is left over is no reason to go without
+        assertThat(half.litres()).isGreaterThan(plenty / 3);
+    }
+
+    /** On a small generator only the fridge makes room for the kettle, and it must run: asked for now, it makes room. */
+    @Test
+    void whatSomebodyAsksForNowIsHadWhereNoLifeHangsOnIt() {
+        Setup small = Samples.setup(
+                Samples.generator120(1800, 2200),
+                Samples.circuit("fridge", 1, 180, 900),
+                Samples.attended(Samples.circuit("kettle", 3, 1500, 1500)),
+                Samples.circuit("lamp", 5, 120, 120));
+        List<StandingNeed> needs = List.of(
+                FRIDGE,
+                new StandingNeed.AlwaysOn("fridge", Priority.PROPERTY, null),
+                new StandingNeed.AlwaysOn("lamp", Priority.PROPERTY, null));
+        Wish tea = new Wish.Job("kettle", 15, SIX, SIX.plusMinutes(45));
+        Wanted.Now now = new Wanted.Now(small, SIX, Set.of("fridge", "lamp"), Had.NOTHING, null);
+        Wanted wanted = new Wanted(needs, List.of(tea), null);
+        RotationPlan plan = wanted.plan(now, Effort.QUICK, null).plan();
+        assertThat(plan.sessions()).extracting(RotationPlan.Session::circuit).contains("kettle");
+        assertThat(plan.on().stream().filter(on -> on.contains("kettle"))).hasSize(1);
+        // what is not urgent waits, and says what is in its way
+        Wish later = new Wish.Job("kettle", 15, SIX, SIX.plusHours(6));
+        RotationPlan without =
+                wanted.withWishes(List.of(later)).plan(now, Effort.QUICK, null).plan();
+        Need.Session job = without.rotation().needs().stream()
+                .filter(Need.Session.class::isInstance)
+                .map(Need.Session.class::cast)
+                .findFirst()
+                .orElseThrow();
+        assertThat(without.sessions()).isEmpty();
+        assertThat(WhyOff.inTheWay(without, job)).containsExactly("fridge", "lamp");
+        List<StandingNeed> vital = List.of(
+                new StandingNeed.AlwaysOn("fridge", Priority.LIFE, null),
+                new StandingNeed.AlwaysOn("lamp", Priority.LIFE, null));
+        RotationPlan alive = new Wanted(vital, List.of(tea), null)
+                .plan(now, Effort.QUICK, null)
+                .plan();
+        assertThat(alive.sessions()).isEmpty();
+    }
+
+    /** Nobody leaves a kettle on till morning because the next walk is at nine. */
+    @Test
+    void whatSomebodyStandsByIsNotLeftOn() {
+        Setup house = Samples.setup(
+                Samples.generator(6800, 8400),
+                Samples.circuit("fridge", 1, 180, 900),
+                Samples.attended(Samples.circuit("kettle", 3, 1500, 1500)));
+        List<StandingNeed> needs = List.of(
+                FRIDGE,
+                new StandingNeed.OnceADay(
+                        "kettle", Priority.COMFORT, 60, new Daily(LocalTime.of(18, 0), LocalTime.of(20, 0))));
+        Wanted.Now now = new Wanted.Now(house, SIX, Set.of("fridge"), Had.NOTHING, null);
+        RotationPlan plan =
+                new Wanted(needs, List.of(), null).plan(now, Effort.QUICK, null).plan();
+        assertThat(plan.on().stream().filter(on -> on.contains("kettle"))).hasSizeBetween(4, 5);
+    }
+
     /** Away from nine to noon, and the engine would go on running. */
     @Test
     void anEngineThatNobodyIsThereForIsNamed() {

@@ -170,6 +170,13 @@ public final class RotationChecker {
             double worth = session.worthMinutes() == null ? Math.max(session.minutes(), 60) : session.worthMinutes();
             return done(session, power) ? 0 : worth;
         }
+        if (need instanceof Need.Briefly briefly) {
+            double sum = 0;
+            for (boolean one : power) {
+                sum += one ? minutes : 0;
+            }
+            return Math.max(0, sum - Math.ceil(briefly.minutes() / minutes) * minutes);
+        }
         Need.Minutes wanted = (Need.Minutes) need;
         double had = 0;
         for (int[] run : runs(power, wanted.window())) {

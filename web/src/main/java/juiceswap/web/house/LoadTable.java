@@ -76,6 +76,7 @@ final class LoadTable {
             "breaker_amps",
             "room",
             "locked_off",
+            "attended",
             "needs",
             "not_with",
             "shared_neutral_with",
@@ -348,7 +349,8 @@ final class LoadTable {
             if (cells.containsKey("note")) {
                 circuit = circuit.withNote(cell("note"));
             }
-            circuit = circuit.withLockedOff(flag("locked_off", "lockedOff", circuit.lockedOff()));
+            circuit = circuit.withLockedOff(flag("locked_off", "lockedOff", circuit.lockedOff()))
+                    .withAttended(flag("attended", "attended", circuit.said().attended()));
             for (Occasion occasion : Occasion.values()) {
                 if (cells.containsKey(occasion.word())) {
                     circuit = circuit.withSaid(
@@ -511,6 +513,7 @@ final class LoadTable {
             EnteredCircuit entered = circuit.entered();
             List<String> row = beginning(file, circuit);
             row.add(cell(entered.lockedOff() ? true : null));
+            row.add(cell(entered.said().attended() ? true : null));
             row.add(String.join(" ", entered.ties().needs()));
             row.add(String.join(" ", entered.ties().notWith()));
             row.add(cell(entered.ties().sharedNeutralWith()));

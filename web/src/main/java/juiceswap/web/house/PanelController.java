@@ -186,6 +186,9 @@ class PanelController {
         if (chosen.circuit().lockedOff()) {
             values.put("lockedOff", "true");
         }
+        if (chosen.circuit().attended()) {
+            values.put("attended", "true");
+        }
         return values;
     }
 
@@ -299,6 +302,7 @@ class PanelController {
                                     .withBreakerAmps(Objects.requireNonNull(amps))
                                     .withNote(Objects.requireNonNullElse(form.text("note"), ""))
                                     .withLockedOff(form.checked("lockedOff"))
+                                    .withAttended(form.checked("attended"))
                                     .withSpaces(PanelMap.spacesFrom(
                                             circuit.seat().spaces().get(0),
                                             form.value("poles").equals("2") ? 2 : 1)))

@@ -275,13 +275,13 @@ class NowController {
             @AuthenticationPrincipal Account account,
             @RequestParam int seen,
             @RequestParam(defaultValue = "false") boolean refuel) {
-        swap.aim(account, seen, refuel ? Goal.REFUEL : Goal.MAKE_SAFE);
+        swap.aim(account, seen, refuel ? Goal.REFUEL : Goal.MAKE_SAFE, rotations.afterStop(account));
         return "redirect:/swap";
     }
 
     @PostMapping("/now/engine-on")
     String engineOn(@AuthenticationPrincipal Account account, @RequestParam int seen) {
-        swap.aim(account, seen, Goal.ON_GENERATOR);
+        swap.aim(account, seen, Goal.ON_GENERATOR, rotations.afterStop(account));
         return "redirect:/swap";
     }
 

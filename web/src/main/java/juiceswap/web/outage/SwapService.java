@@ -251,8 +251,18 @@ public class SwapService {
 
     /** Another goal, with the wishes as they are. */
     public void aim(Account account, int seen, Goal goal) {
+        aim(account, seen, goal, null);
+    }
+
+    /**
+     * Another goal.
+     *
+     * @param pickUp what is to run once it is reached, in start order; null: as it was wished before
+     */
+    public void aim(Account account, int seen, Goal goal, @Nullable List<String> pickUp) {
         Outage outage = current(account).orElseThrow(Conflict::new);
-        Options options = outage.standing().changeover().options();
+        Options before = outage.standing().changeover().options();
+        Options options = pickUp == null ? before : before.picking(pickUp);
         write(account, outage, seen, List.of(new Event.Chosen(goal, options)));
     }
 

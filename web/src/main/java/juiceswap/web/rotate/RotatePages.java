@@ -99,8 +99,11 @@ class RotatePages {
         if (life.proposed() != null) {
             PlanDifference difference =
                     PlanDifference.of(life.lived().plan(), life.proposed().plan());
-            model.addAttribute("difference", words.difference(difference, household));
+            List<String> changes = new ArrayList<>(words.difference(difference, household));
+            changes.addAll(words.fillings(life.fillings(life.lived()), life.fillings(life.proposed()), life.now()));
+            model.addAttribute("difference", changes);
             model.addAttribute("powered", words.powered(difference, household));
+            model.addAttribute("notDone", words.notDone(life.proposed().plan(), household));
         }
         model.addAttribute("wishes", wishes(life, shown));
         model.addAttribute("chips", chips(life, household));

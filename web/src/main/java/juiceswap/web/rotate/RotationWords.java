@@ -8,6 +8,7 @@ import java.util.Locale;
 import juiceswap.core.Phrase;
 import juiceswap.core.house.Need;
 import juiceswap.core.household.Household;
+import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Learning;
 import juiceswap.core.rotation.PlanDifference;
 import juiceswap.core.rotation.Rationing;
@@ -100,6 +101,37 @@ public class RotationWords {
                 " ", sentences.stream().filter(text -> !text.isBlank()).toList());
     }
 
+    /** The jobs that somebody has asked for and that the plan does not do, each with what is in the way. */
+    public List<String> notDone(RotationPlan plan, Household household) {
+        return plan.unmet().stream()
+                .filter(one -> plan.rotation().needs().get(one.need()) instanceof Need.Session job
+                        && job.worthMinutes() != null)
+                .map(one -> unmet(one, plan, household))
+                .toList();
+    }
+
+    private String unmet(RotationPlan.Unmet one, RotationPlan plan, Household household) {
+        Need need = plan.rotation().needs().get(one.need());
+        String circuit = Words.label(one.circuit(), household);
+        if (need instanceof Need.Session job) {
+            List<String> inTheWay = WhyOff.inTheWay(plan, job);
+            return words.say(
+                    plan.never().contains(one.circuit())
+                            ? "rotate.never"
+                            : inTheWay.isEmpty() ? "rotate.unmet.job" : "rotate.unmet.job.beside",
+                    "circuit",
+                    circuit,
+                    "time",
+                    Words.hours(job.minutes()),
+                    "circuits",
+                    labels(inTheWay, household));
+        }
+        String key = need instanceof Need.Pinned
+                ? "rotate.unmet.pinned"
+                : need instanceof Need.Briefly ? "rotate.unmet.briefly" : "rotate.unmet";
+        return words.say(key, "circuit", circuit, "time", Words.hours(one.minutes()));
+    }
+
     /** What goes short, the weightiest first. */
     public List<String> shortfalls(RotationPlan plan, Household household) {
         List<String> lines = new ArrayList<>();
@@ -108,14 +140,7 @@ public class RotationWords {
                         && !plan.rotation().setup().circuit(one.circuit()).lockedOff())
                 .sorted(java.util.Comparator.comparingInt((RotationPlan.Unmet one) ->
                         -plan.rotation().needs().get(one.need()).weight()))
-                .forEach(one -> lines.add(words.say(
-                        plan.rotation().needs().get(one.need()) instanceof Need.Pinned
-                                ? "rotate.unmet.pinned"
-                                : "rotate.unmet",
-                        "circuit",
-                        Words.label(one.circuit(), household),
-                        "time",
-                        Words.hours(one.minutes()))));
+                .forEach(one -> lines.add(unmet(one, plan, household)));
         List<String> outOfReach = plan.unmet().stream()
                 .map(RotationPlan.Unmet::circuit)
                 .filter(id -> plan.rotation().setup().circuit(id).lockedOff())
@@ -211,6 +236,28 @@ public class RotationWords {
             lines.add(words.say("rotate.difference.times"));
         }
         return lines;
+    }
+
+    /** When the tank is filled, where another plan changes that. */
+    List<String> fillings(List<EngineOff> before, List<EngineOff> after, LocalDateTime now) {
+        List<String> was = starts(before, now);
+        List<String> is = starts(after, now);
+        if (was.equals(is)) {
+            return List.of();
+        }
+        String key = is.isEmpty()
+                ? "rotate.difference.fillings.none"
+                : was.isEmpty() ? "rotate.difference.fillings.new" : "rotate.difference.fillings";
+        return List.of(words.say(key, "after", String.join(", ", is), "before", String.join(", ", was)));
+    }
+
+    private static List<String> starts(List<EngineOff> fillings, LocalDateTime now) {
+        return fillings.stream()
+                .filter(filling -> filling.to().isAfter(now))
+                .sorted(java.util.Comparator.comparing(EngineOff::from))
+                .map(filling -> time(filling.from(), now))
+                .distinct()
+                .toList();
     }
 
     /** How long each circuit is on, where that changes. */

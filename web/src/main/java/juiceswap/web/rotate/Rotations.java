@@ -20,6 +20,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.stream.Stream;
 import juiceswap.core.Phrase;
+import juiceswap.core.capacity.StartOrder;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.house.Choice.Occasion;
 import juiceswap.core.house.Need;
@@ -28,6 +29,7 @@ import juiceswap.core.outage.Standing;
 import juiceswap.core.rotation.Beside;
 import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.Had;
+import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Rationing;
@@ -273,6 +275,32 @@ public class Rotations {
     /** This server's local time, to the minute. */
     public static LocalDateTime local(Instant instant) {
         return LocalDateTime.ofInstant(instant, ZoneId.systemDefault()).truncatedTo(ChronoUnit.MINUTES);
+    }
+
+    /**
+     * What the plan in force wants on when the engine runs again after the stop that is due, or that it is in: not what was on
+     * before it.
+     *
+     * @return in start order; null without a plan, or where it leaves the engine off
+     */
+    public @Nullable List<String> afterStop(Account account) {
+        Life life = life(account).orElse(null);
+        if (life == null || life.inForce == null) {
+            return null;
+        }
+        RotationPlan plan = life.inForce.plan();
+        Horizon horizon = plan.rotation().horizon();
+        int slot = horizon.slotAt(life.now.plusMinutes(Refuelling.MINUTES));
+        while (slot < plan.on().size() && plan.engineOff().contains(slot)) {
+            slot++;
+        }
+        if (slot == plan.on().size()) {
+            return null;
+        }
+        List<String> all = List.copyOf(plan.on().get(slot));
+        return StartOrder.of(
+                        life.setup(), Set.of(), all, life.setup().transfer().usableTestCircuits())
+                .circuits();
     }
 
     // ---- what people ask for

@@ -3,7 +3,6 @@ package juiceswap.web.rotate;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import juiceswap.core.InvalidInput;
-import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.Wish;
@@ -12,9 +11,6 @@ import juiceswap.web.rotate.Rotations.Life;
 
 /** What somebody asks of the plan, as typed. Throws {@link InvalidInput}, and notes it at the field, where it can't be read. */
 final class WishForm {
-    /** Where nobody has said when they sleep. */
-    private static final Horizon.Sleep USUAL_SLEEP = new Horizon.Sleep(LocalTime.of(22, 30), LocalTime.of(6, 30));
-
     static final int USUAL_MINUTES = 60;
     private static final double MINUTES_NOW = 30;
     private static final double MOST_MINUTES = 24 * 60;
@@ -28,7 +24,7 @@ final class WishForm {
             case "quiet-night" ->
                 Wish.quietNight(
                         life.wanted().sleep() == null
-                                ? USUAL_SLEEP
+                                ? Wanted.USUAL_SLEEP
                                 : life.wanted().sleep(),
                         now);
             case "away" -> new Wish.Away(now, next(form, "to", now));

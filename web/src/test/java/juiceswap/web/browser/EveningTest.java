@@ -8,6 +8,7 @@ import com.microsoft.playwright.Page;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Set;
 import java.util.regex.Pattern;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Engine;
@@ -145,10 +146,14 @@ class EveningTest extends OutageJourney {
         }
         ines.go("/now");
         assertThat(ines.page.locator("main h1")).hasText("Stop the engine, let it cool, fill it");
+        RotationPlan told = life().inForce().plan();
+        Set<String> after = told.on().get(told.rotation().horizon().slotAt(refuel.to()));
         ines.page.getByText("Lead me through it").click();
         assertThat(ines.page.locator("main.swap")).isVisible();
         assertThat(standing().goal()).isEqualTo(Goal.REFUEL);
         advance(ines, null);
+        // what the plan has for then, and not what was on before
+        assertThat(standing().state().picked()).containsExactlyInAnyOrderElementsOf(after);
         assertThat(life().fuel().tankLitresNow()).isGreaterThan(21);
         assertThat(life().fuel().storeLitres()).isLessThan(37);
 
