@@ -36,12 +36,14 @@ public record Readiness(List<Item> items) {
         CORD_GAP("cord-gap"),
         CORD_OVERLOADED("cord-overloaded"),
         CO_ALARM("co-alarm"),
+        LENT("lent"),
         PARTING_UNPROVEN("parting-unproven"),
         BOND_UNKNOWN("bond-unknown"),
         BOND_UNPROVEN("bond-unproven"),
         NO_TEST_CIRCUIT("no-test-circuit"),
         PATH_UNKNOWN("path-unknown"),
         TASK_DUE("task-due"),
+        LOAD_CHANGED("load-changed"),
         FUEL_LOW("fuel-low"),
         TANK_UNKNOWN("tank-unknown"),
         NEEDS_UNSAID("needs-unsaid"),
@@ -80,8 +82,16 @@ public record Readiness(List<Item> items) {
      * @param upkeep null until the hours of the engine were entered
      * @param phones names of those whose phone does not work without the server
      * @param cardIsOld what hangs at the panel was printed of another house than this is now
+     * @param lentTo who has the generator, so that none is left here; null while one is
+     * @param changed labels of circuits whose loads have become worse, as a monitor has shown
      */
-    public record Known(Set<DeviceProof> proven, @Nullable Upkeep upkeep, List<String> phones, boolean cardIsOld) {}
+    public record Known(
+            Set<DeviceProof> proven,
+            @Nullable Upkeep upkeep,
+            List<String> phones,
+            boolean cardIsOld,
+            @Nullable String lentTo,
+            List<String> changed) {}
 
     /** Nothing stands in the way. */
     public boolean ready() {
@@ -91,12 +101,18 @@ public record Readiness(List<Item> items) {
     /** Of that house. */
     public static Readiness of(Household household, Known known) {
         List<Item> items = new ArrayList<>();
+        if (known.lentTo() != null) {
+            add(items, Point.LENT, "who", known.lentTo());
+        }
         ofTheDevice(household, known, items);
         ofThePlace(household, items);
         ofTheSupply(household, items);
         ofTheUpkeep(household.setup(), known.upkeep(), items);
         if (!household.needsAreSaid()) {
             add(items, Point.NEEDS_UNSAID);
+        }
+        if (!known.changed().isEmpty()) {
+            add(items, Point.LOAD_CHANGED, "circuits", String.join(", ", known.changed()));
         }
         if (!known.phones().isEmpty()) {
             add(items, Point.PHONES, "names", String.join(", ", known.phones()));

@@ -6,7 +6,6 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,9 +15,6 @@ import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
 import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.changeover.Refusal;
-import juiceswap.core.house.Choice;
-import juiceswap.core.house.Circuit;
-import juiceswap.core.house.DeviceChoice;
 import juiceswap.core.house.DeviceProof;
 import juiceswap.core.house.KeptTest.Result;
 import juiceswap.core.house.Leg;
@@ -64,10 +60,6 @@ class DeviceController {
         this.clock = clock;
     }
 
-    /** A kind of device weighed for this house. */
-    public record KindView(
-            String word, String name, String what, String powers, List<String> limits, String cost, boolean present) {}
-
     /** Something to be looked at, and where it is put right. */
     public record Question(String text, String href) {}
 
@@ -99,7 +91,7 @@ class DeviceController {
     @GetMapping("/house/device/brief")
     String brief(@AuthenticationPrincipal Account account, Model model) {
         Household file = fill(account, model);
-        List<HomeCircuit> wanted = wanted(file);
+        List<HomeCircuit> wanted = DeviceKinds.wanted(file);
         model.addAttribute("wanted", wanted);
         model.addAttribute("links", SupplyController.links(file));
         model.addAttribute("printed", wanted.stream().map(file::printed).toList());
@@ -111,11 +103,13 @@ class DeviceController {
 
     private Household fill(Account account, Model model) {
         Household file = editing.open(account, "/house/device", model).file();
-        model.addAttribute("kinds", kinds(file));
+        model.addAttribute("kinds", DeviceKinds.of(file));
         RefusedArrangement arrangement = file.setup().transfer().refused();
         model.addAttribute(
                 "presentName",
-                arrangement == null ? name(file.setup().transfer().kind()) : say("arrangement." + arrangement.word()));
+                arrangement == null
+                        ? DeviceKinds.name(file.setup().transfer().kind())
+                        : say("arrangement." + arrangement.word()));
         model.addAttribute("refusal", arrangement == null ? null : Refusal.of(arrangement));
         model.addAttribute("facts", facts(file.setup().transfer()));
         model.addAttribute("battery", battery(file));
@@ -132,61 +126,6 @@ class DeviceController {
         model.addAttribute("tests", tests(file, found));
         model.addAttribute("found", found);
         return file;
-    }
-
-    private static List<HomeCircuit> wanted(Household file) {
-        return file.circuits().stream()
-                .filter(entry -> !entry.circuit().lockedOff())
-                .filter(entry -> Arrays.stream(Choice.Occasion.values())
-                        .anyMatch(occasion -> entry.choice(occasion) == Choice.MUST))
-                .toList();
-    }
-
-    private static List<KindView> kinds(Household file) {
-        PanelMap map = PanelController.map(file.panel(), file);
-        List<Circuit> wanted = wanted(file).stream().map(HomeCircuit::circuit).toList();
-        List<KindView> views = new ArrayList<>();
-        for (DeviceChoice choice :
-                DeviceChoice.of(file.setup(), map, file.panel().panel().besideMain(file.mainAtBottom()), wanted)) {
-            views.add(new KindView(
-                    choice.kind().word(),
-                    name(choice.kind()),
-                    what(choice.kind()),
-                    say("house.device.of-the-that-must-run", "powers", choice.powers(), "wanted", choice.wanted()),
-                    choice.limits().stream().map(DeviceController::words).toList(),
-                    switch (choice.cost()) {
-                        case 1 -> say("house.device.least-no-wiring");
-                        case 2 -> say("house.device.low-parts-and-a-half");
-                        case 3 -> say("house.device.middle-a-box-and-about");
-                        default -> say("house.device.high-a-large-device-a");
-                    },
-                    choice.kind() == file.setup().transfer().kind()));
-        }
-        return views;
-    }
-
-    static String name(Kind kind) {
-        return say("house.device.name." + kind.word());
-    }
-
-    private static String what(Kind kind) {
-        return say("house.device.what." + kind.word());
-    }
-
-    private static String words(DeviceChoice.Limit limit) {
-        return switch (limit) {
-            case NO_ROOM_FOR_INPUT -> say("house.device.no-two-free-spaces-one");
-            case INPUT_NOT_BESIDE_MAIN -> say("house.device.the-free-pair-is-not");
-            case PLATE_MUST_FIT_PANEL -> say("house.device.the-plate-must-be-listed");
-            case TOO_MANY_CIRCUITS -> say("house.device.more-circuits-are-wanted-than");
-            case TWO_SWITCHES_FOR_240 -> say("house.device.each-240-v-circuit-takes");
-            case ONLY_120 -> say("house.device.120-v-only");
-            case SET_MAKES_120 -> say("house.device.this-set-makes-120-v");
-            case ONE_CIRCUIT -> say("house.device.one-circuit-and-no-more");
-            case NOTHING_HARD_WIRED -> say("house.device.nothing-that-is-wired-in");
-            case SHARED_NEUTRALS -> say("house.device.circuits-that-share-a-neutral");
-            case CIRCUITS_MUST_MOVE -> say("house.device.the-chosen-circuits-are-moved");
-        };
     }
 
     private static List<String> facts(TransferDevice transfer) {

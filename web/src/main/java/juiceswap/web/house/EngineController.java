@@ -1,6 +1,5 @@
 package juiceswap.web.house;
 
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -85,7 +84,9 @@ class EngineController {
         return change(account, form, "change.engine-control", model, flash, house -> {
             List<StartControl> start = new ArrayList<>(house.supply().start());
             start.add(new StartControl(
-                    form.word(Kind.class, "control", Kind.OTHER), form.text("note"), kept(account, photo)));
+                    form.word(Kind.class, "control", Kind.OTHER),
+                    form.text("note"),
+                    pictures.kept(account.householdId(), photo)));
             return start;
         });
     }
@@ -114,7 +115,7 @@ class EngineController {
                 case "without-picture" ->
                     start.set(index, start.get(index).with(start.get(index).note(), null));
                 default -> {
-                    String fresh = kept(account, photo);
+                    String fresh = pictures.kept(account.householdId(), photo);
                     StartControl old = start.get(index);
                     start.set(index, old.with(form.text("note"), fresh == null ? old.photo() : fresh));
                 }
@@ -154,16 +155,5 @@ class EngineController {
         Map<String, String> all = new HashMap<>(typed);
         all.put("photo", "");
         return new Form(all);
-    }
-
-    private @Nullable String kept(Account account, @Nullable MultipartFile photo) {
-        if (photo == null || photo.isEmpty()) {
-            return null;
-        }
-        try {
-            return pictures.add(account.householdId(), photo.getBytes(), "/photo");
-        } catch (IOException lost) {
-            throw new ResponseStatusException(HttpStatus.BAD_REQUEST, null, lost);
-        }
     }
 }

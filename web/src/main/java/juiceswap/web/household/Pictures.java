@@ -1,10 +1,12 @@
 package juiceswap.web.household;
 
 import static juiceswap.web.db.Tables.PICTURE;
+import static juiceswap.web.db.Tables.UPKEEP_DONE;
 
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.ZoneOffset;
@@ -18,8 +20,10 @@ import javax.imageio.stream.ImageInputStream;
 import juiceswap.core.InvalidInput;
 import net.coobird.thumbnailator.Thumbnails;
 import org.jooq.DSLContext;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.multipart.MultipartFile;
 
 /**
  * Pictures that a household has taken of its own things. Each is drawn anew, upright and small: what a camera writes beside
@@ -70,6 +74,22 @@ public class Pictures {
         return name;
     }
 
+    /**
+     * Keeps what was chosen in a form's field {@code photo}.
+     *
+     * @return the name by which it is kept; null when nothing was chosen
+     */
+    public @Nullable String kept(long householdId, @Nullable MultipartFile photo) {
+        if (photo == null || photo.isEmpty()) {
+            return null;
+        }
+        try {
+            return add(householdId, photo.getBytes(), "/photo");
+        } catch (IOException lost) {
+            throw new UncheckedIOException(lost);
+        }
+    }
+
     /** A picture of this household's, as JPEG. */
     public Optional<byte[]> find(long householdId, String name) {
         return db.select(PICTURE.JPEG)
@@ -78,13 +98,19 @@ public class Pictures {
                 .fetchOptional(PICTURE.JPEG);
     }
 
-    /** Lets go of what is not among these, but for the latest: a change of the house can be undone. */
+    /**
+     * Lets go of what is not among these and was not taken of something done, but for the latest: a change of the house can
+     * be undone.
+     */
     @Transactional
     public void keepOnly(long householdId, Set<String> names) {
         db.deleteFrom(PICTURE)
                 .where(
                         PICTURE.HOUSEHOLD_ID.eq(householdId),
                         PICTURE.NAME.notIn(names),
+                        PICTURE.NAME.notIn(db.select(UPKEEP_DONE.PICTURE)
+                                .from(UPKEEP_DONE)
+                                .where(UPKEEP_DONE.HOUSEHOLD_ID.eq(householdId), UPKEEP_DONE.PICTURE.isNotNull())),
                         PICTURE.NAME.notIn(db.select(PICTURE.NAME)
                                 .from(PICTURE)
                                 .where(PICTURE.HOUSEHOLD_ID.eq(householdId))

@@ -3,9 +3,12 @@ package juiceswap.web.print;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import java.util.Objects;
+import org.apache.pdfbox.pdmodel.PDDocument;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.ITemplateEngine;
@@ -53,6 +56,12 @@ class Pdf {
         }
     }
 
+    /** For the letters of names that the fonts of every reader don't know: a font that comes with the library of PDFs. */
+    private static InputStream otherLetters() {
+        return Objects.requireNonNull(
+                PDDocument.class.getResourceAsStream("/org/apache/pdfbox/resources/ttf/LiberationSans-Regular.ttf"));
+    }
+
     /** The template with that name and the style beside it; {@code whose} of the model stands at the foot. */
     byte[] of(String template, Map<String, Object> model, Paper paper) {
         Context context = new Context();
@@ -66,6 +75,7 @@ class Pdf {
         try {
             new PdfRendererBuilder()
                     .useFastMode()
+                    .useFont(Pdf::otherLetters, "others")
                     .withHtmlContent(html, null)
                     .toStream(pdf)
                     .run();

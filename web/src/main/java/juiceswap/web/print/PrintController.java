@@ -6,9 +6,11 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
@@ -20,6 +22,8 @@ import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.supply.Generator;
 import juiceswap.web.house.Shown;
 import juiceswap.web.household.Households;
+import juiceswap.web.household.Pictures;
+import juiceswap.web.household.StartLine;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.print.Sheet.Line;
@@ -30,6 +34,7 @@ import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -50,6 +55,7 @@ import org.springframework.web.server.ResponseStatusException;
 class PrintController {
     private final Pdf pdf;
     private final CardMaker cards;
+    private final Pictures pictures;
     private final Sheets sheets;
     private final Households households;
     private final Outages outages;
@@ -61,6 +67,7 @@ class PrintController {
     PrintController(
             Pdf pdf,
             CardMaker cards,
+            Pictures pictures,
             Sheets sheets,
             Households households,
             Outages outages,
@@ -70,6 +77,7 @@ class PrintController {
             Clock clock) {
         this.pdf = pdf;
         this.cards = cards;
+        this.pictures = pictures;
         this.sheets = sheets;
         this.households = households;
         this.outages = outages;
@@ -133,6 +141,7 @@ class PrintController {
                 parts.add(Part.steps(side.title() + ": " + section.place(), lines));
             }
         }
+        parts.add(Part.steps(words.say("house.engine.title"), startLines(household)));
         parts.add(Part.steps(
                 words.say("print.make-safe"),
                 cards.makeSafe(household).stream().map(Line::of).toList()));
@@ -143,6 +152,43 @@ class PrintController {
                 parts,
                 paper,
                 "stand-in.pdf");
+    }
+
+    /** A control of the engine on paper; {@code picture} is an address that holds the picture itself, or empty. */
+    public record Control(String title, String note, boolean coldOnly, String picture) {}
+
+    /** How this engine is started, with the pictures that were taken of it. */
+    @GetMapping("/start-list.pdf")
+    ResponseEntity<byte[]> start(
+            @AuthenticationPrincipal Account account, @RequestParam(defaultValue = "") String paper) {
+        Household household = household(account);
+        Map<String, Object> model = model(household);
+        model.put(
+                "controls",
+                household.supply().start().stream()
+                        .map(one -> new Control(
+                                words.say("start." + one.kind().word()),
+                                Objects.requireNonNullElse(one.note(), ""),
+                                one.kind().coldOnly(),
+                                picture(account, one.photo())))
+                        .toList());
+        return send(pdf.of("print/start", model, paper(paper)), "start-list.pdf");
+    }
+
+    private String picture(Account account, @Nullable String name) {
+        return name == null
+                ? ""
+                : pictures.find(account.householdId(), name)
+                        .map(jpeg ->
+                                "data:image/jpeg;base64," + Base64.getEncoder().encodeToString(jpeg))
+                        .orElse("");
+    }
+
+    /** The same as lines, for somebody who stands in. */
+    private List<Line> startLines(Household household) {
+        return StartLine.of(household, true, words).stream()
+                .map(one -> Line.of(one.note() == null ? one.title() : one.title() + ": " + one.note()))
+                .toList();
     }
 
     @GetMapping("/directory.pdf")

@@ -10,6 +10,7 @@ import juiceswap.core.words.ReadingForm;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.Scene;
 import juiceswap.web.form.Form;
+import juiceswap.web.household.StartLine;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -129,15 +130,7 @@ public record SwapPage(
      * @param putAside how many more points there are that this household has no use for
      * @param start the controls of this engine in their order, where it is started; else empty
      */
-    public record LookFor(List<Point> points, int putAside, List<Control> start) {}
-
-    /**
-     * A control of this engine, as its owner has entered it.
-     *
-     * @param photo where its picture is, or null
-     */
-    public record Control(
-            String title, @Nullable String note, @Nullable String photo, boolean coldOnly) {}
+    public record LookFor(List<Point> points, int putAside, List<StartLine> start) {}
 
     /** Something to look for in a check. */
     public record Point(String name, String text, boolean canBePutAside) {}

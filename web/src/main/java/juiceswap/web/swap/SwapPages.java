@@ -43,7 +43,6 @@ import juiceswap.core.outage.Timers.Wait;
 import juiceswap.core.outage.Turns;
 import juiceswap.core.outage.Turns.Turn;
 import juiceswap.core.supply.Generator;
-import juiceswap.core.supply.StartControl;
 import juiceswap.core.words.LookoutText;
 import juiceswap.core.words.Parts;
 import juiceswap.core.words.ReadingForm;
@@ -51,6 +50,7 @@ import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.Scene;
 import juiceswap.web.drawing.SceneDrawing;
 import juiceswap.web.form.Form;
+import juiceswap.web.household.StartLine;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.PutAside;
 import juiceswap.web.security.Account;
@@ -287,19 +287,10 @@ public class SwapPages {
                                 .toList(),
                         household.lookouts(action, Set.of()).size()
                                 - household.lookouts(action, aside).size(),
-                        action == Action.START_ENGINE ? start(household, standing) : List.of()),
+                        action == Action.START_ENGINE
+                                ? StartLine.of(household, !standing.engineWasStarted(), words)
+                                : List.of()),
                 turn.walk());
-    }
-
-    /** This engine's own controls: an engine that has run in this outage needs no choke. */
-    private List<SwapPage.Control> start(Household household, Standing standing) {
-        return StartControl.forStart(household.supply().start(), !standing.engineWasStarted()).stream()
-                .map(one -> new SwapPage.Control(
-                        words.say("start." + one.kind().word()),
-                        one.note(),
-                        one.photo() == null ? null : "/swap/pictures/" + one.photo(),
-                        one.kind().coldOnly()))
-                .toList();
     }
 
     private String title(Standing standing, Plan.Step next, boolean unloaded, Household household) {

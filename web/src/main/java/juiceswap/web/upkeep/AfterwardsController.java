@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
@@ -20,6 +21,7 @@ import juiceswap.core.upkeep.Afterwards.Thing;
 import juiceswap.core.upkeep.OutageCost;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
+import juiceswap.web.meter.LearnedLoads;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
@@ -41,10 +43,12 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @RequestMapping("/afterwards")
 class AfterwardsController {
     private final PutBack putBack;
+    private final LearnedLoads learned;
     private final Households households;
     private final Words words;
 
-    AfterwardsController(PutBack putBack, Households households, Words words) {
+    AfterwardsController(PutBack putBack, LearnedLoads learned, Households households, Words words) {
+        this.learned = learned;
         this.putBack = putBack;
         this.households = households;
         this.words = words;
@@ -80,7 +84,15 @@ class AfterwardsController {
                 "when",
                 InUse.measures().dayAndClock(LocalDateTime.ofInstant(outage.startedAt(), ZoneId.systemDefault())));
         OutageCost cost = putBack.cost(id);
-        model.addAttribute("figures", figures(came, household, cost));
+        List<Figure> figures = figures(came, household, cost);
+        long loads = learned.of(account.householdId()).stream()
+                .filter(one -> !one.to().isBefore(outage.startedAt())
+                        && !one.to().isAfter(Objects.requireNonNull(outage.endedAt())))
+                .count();
+        if (loads > 0) {
+            figures.add(new Figure(words.say("afterwards.learned"), String.valueOf(loads)));
+        }
+        model.addAttribute("figures", figures);
         model.addAttribute("counted", came.litres() != null);
         if (!model.containsAttribute("form")) {
             model.addAttribute("form", new Form(costs(cost, household)));

@@ -7,6 +7,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -44,6 +45,14 @@ public class PutBack {
         return outages.all(householdId).stream()
                 .filter(one -> !one.rehearsal() && one.endedAt() != null)
                 .findFirst();
+    }
+
+    /** All that are over and were none for practice, the latest first. */
+    List<Outage> over(long householdId) {
+        return outages.all(householdId).stream()
+                .filter(one -> !one.rehearsal() && one.endedAt() != null)
+                .flatMap(one -> find(householdId, one.id()).stream())
+                .toList();
     }
 
     /** One that is over and was none for practice. */

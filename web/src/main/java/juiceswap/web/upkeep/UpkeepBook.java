@@ -30,6 +30,7 @@ import juiceswap.core.upkeep.Upkeep;
 import juiceswap.web.household.DeviceTests;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -50,7 +51,14 @@ public class UpkeepBook {
     public record EngineFacts(double hours, LocalDate since, boolean battery) {}
 
     /** Something that was done, as it was written down. */
-    public record Entry(long id, Task task, LocalDate on, double atHours, String note, String who) {}
+    public record Entry(
+            long id,
+            Task task,
+            LocalDate on,
+            double atHours,
+            String note,
+            String who,
+            @Nullable String picture) {}
 
     /** Fuel in store, as it was written down. */
     public record Lot(long id, FuelLot lot) {}
@@ -101,11 +109,17 @@ public class UpkeepBook {
                         row.getDoneOn(),
                         row.getAtHours(),
                         row.getNote(),
-                        row.getWho()));
+                        row.getWho(),
+                        row.getPicture()));
     }
 
+    /**
+     * Writes down that something was done.
+     *
+     * @param picture by which name one of it is kept, or null
+     */
     @Transactional
-    void done(long householdId, Done done, String note, String who) {
+    void done(long householdId, Done done, String note, String who, @Nullable String picture) {
         db.insertInto(UPKEEP_DONE)
                 .set(UPKEEP_DONE.HOUSEHOLD_ID, householdId)
                 .set(UPKEEP_DONE.TASK, done.task().word())
@@ -113,6 +127,7 @@ public class UpkeepBook {
                 .set(UPKEEP_DONE.AT_HOURS, done.atHours())
                 .set(UPKEEP_DONE.NOTE, note)
                 .set(UPKEEP_DONE.WHO, who)
+                .set(UPKEEP_DONE.PICTURE, picture)
                 .execute();
     }
 

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
 import juiceswap.core.household.Household;
 import juiceswap.core.supply.Fuel;
@@ -19,6 +20,7 @@ import juiceswap.web.form.Form;
 import juiceswap.web.house.Shown;
 import juiceswap.web.household.CalendarKeys;
 import juiceswap.web.household.Households;
+import juiceswap.web.household.Pictures;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
@@ -31,6 +33,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
@@ -44,10 +47,18 @@ class UpkeepController {
     private final UpkeepBook book;
     private final Households households;
     private final CalendarKeys calendars;
+    private final Pictures pictures;
     private final Words words;
     private final Clock clock;
 
-    UpkeepController(UpkeepBook book, Households households, CalendarKeys calendars, Words words, Clock clock) {
+    UpkeepController(
+            UpkeepBook book,
+            Households households,
+            CalendarKeys calendars,
+            Pictures pictures,
+            Words words,
+            Clock clock) {
+        this.pictures = pictures;
         this.book = book;
         this.calendars = calendars;
         this.households = households;
@@ -59,7 +70,13 @@ class UpkeepController {
     public record Line(String task, String state, String when, Interval interval) {}
 
     /** Something done as it is shown. */
-    public record Past(long id, String task, String when, String note, String who) {}
+    public record Past(
+            long id,
+            String task,
+            String when,
+            String note,
+            String who,
+            @Nullable String picture) {}
 
     /** Fuel in store as it is shown. */
     public record Stored(long id, String bought, String amount, boolean stabilised) {}
@@ -93,7 +110,12 @@ class UpkeepController {
                 "past",
                 book.entries(account.householdId()).stream()
                         .map(one -> new Past(
-                                one.id(), one.task().word(), InUse.measures().date(one.on()), one.note(), one.who()))
+                                one.id(),
+                                one.task().word(),
+                                InUse.measures().date(one.on()),
+                                one.note(),
+                                one.who(),
+                                one.picture()))
                         .toList());
         model.addAttribute(
                 "lots",
@@ -151,7 +173,11 @@ class UpkeepController {
     }
 
     @PostMapping("/done")
-    String done(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
+    String done(
+            @AuthenticationPrincipal Account account,
+            @RequestParam Map<String, String> typed,
+            @RequestParam(required = false) @Nullable MultipartFile photo,
+            Model model) {
         Form form = new Form(typed);
         LocalDate on = day(form, "on");
         Task task = Worded.find(Task.class, form.value("task")).orElse(null);
@@ -162,11 +188,16 @@ class UpkeepController {
             return page(account, model, form);
         }
         String note = form.value("note").strip();
-        book.done(
-                account.householdId(),
-                new Done(task, on, hours),
-                note.substring(0, Math.min(LONGEST_NOTE, note.length())),
-                account.displayName());
+        try {
+            book.done(
+                    account.householdId(),
+                    new Done(task, on, hours),
+                    note.substring(0, Math.min(LONGEST_NOTE, note.length())),
+                    account.displayName(),
+                    pictures.kept(account.householdId(), photo));
+        } catch (InvalidInput noPicture) {
+            return page(account, model, form.with(noPicture));
+        }
         return BACK;
     }
 

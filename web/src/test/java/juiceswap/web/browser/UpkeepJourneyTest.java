@@ -4,11 +4,17 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.FilePayload;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.net.URI;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.regex.Pattern;
+import javax.imageio.ImageIO;
 import juiceswap.web.TravellingClock;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -23,7 +29,17 @@ class UpkeepJourneyTest extends OutageJourney {
 
     @AfterEach
     void nothingIsKeptForTheNext() {
-        for (String table : List.of("put_back", "upkeep_done", "upkeep_interval", "fuel_lot", "upkeep")) {
+        for (String table : List.of(
+                "put_back",
+                "outage_cost",
+                "upkeep_done",
+                "upkeep_interval",
+                "fuel_lot",
+                "upkeep",
+                "exercise_run",
+                "lent",
+                "quote",
+                "fuel_price")) {
             db.execute("delete from " + table);
         }
     }
@@ -114,6 +130,249 @@ class UpkeepJourneyTest extends OutageJourney {
         ines.page.getByText("What it cost").click();
         assertThat(ines.page.locator("input[name=fuelPrice]")).hasValue("3.49");
         assertThat(ines.page.locator("input[name=food]")).hasValue("1120.5");
+    }
+
+    private static void stepDone(Person person) {
+        person.press(
+                person.page.locator("form[action$='/exercise/done'] button").first());
+    }
+
+    private static void waited(Person person) {
+        person.press(person.page.locator("button[name=early]"));
+    }
+
+    /** A run is led to its end; read so many hertz under its load. */
+    private void run(Person person, String hertz) {
+        person.go("/upkeep/exercise");
+        person.press(person.page.locator("form[action$='/exercise/begin'] button"));
+        for (int before = 0; before < 5; before++) {
+            stepDone(person);
+        }
+        Locator step = person.page.locator("[data-step]");
+        assertThat(step).hasAttribute("data-step", "warm-up");
+        clock.forward(Duration.ofMinutes(4));
+        stepDone(person);
+        read(person, "122", "121", "61.8");
+        person.page.locator("input[name=loadWatts]").fill("3600");
+        stepDone(person);
+        assertThat(step).hasAttribute("data-step", "run");
+        clock.forward(Duration.ofMinutes(21));
+        stepDone(person);
+        read(person, "118", "119", hertz);
+        stepDone(person);
+        clock.forward(Duration.ofMinutes(6));
+        stepDone(person);
+        stepDone(person);
+        assertThat(step).hasAttribute("data-step", "away");
+        stepDone(person);
+        assertThat(step).hasCount(0);
+    }
+
+    private static void read(Person person, String l1, String l2, String hertz) {
+        person.page.locator("input[name=l1n]").fill(l1);
+        person.page.locator("input[name=l2n]").fill(l2);
+        person.page.locator("input[name=hz]").fill(hertz);
+        stepDone(person);
+    }
+
+    @Test
+    void anExerciseRunIsLedAndComparedWithTheOneBefore() {
+        LocalDate day = LocalDate.now().plusDays(3);
+        clock.set(day.atTime(10, 0));
+        Person ines = person(390, 844).enter("ines");
+        ines.go("/upkeep");
+        ines.page.locator("input[name=hours]").fill("12");
+        ines.page.locator("form[action$='/upkeep/engine'] button").click();
+        ines.page
+                .locator("[data-task=exercise]")
+                .getByText("Lead me through a run")
+                .click();
+        ines.page.getByText("Begin", new Page.GetByTextOptions().setExact(true)).click();
+        Locator step = ines.page.locator("[data-step]");
+        assertThat(step).hasAttribute("data-step", "place");
+        stepDone(ines);
+        // pressed too early: one back
+        ines.press(ines.page.getByText("One step back"));
+        assertThat(step).hasAttribute("data-step", "place");
+        for (int before = 0; before < 4; before++) {
+            stepDone(ines);
+        }
+        // this engine's own controls, one at a time
+        assertThat(step).hasAttribute("data-step", "start");
+        assertThat(ines.page.locator(".start-list [data-one]").first()).isVisible();
+        stepDone(ines);
+        // not before its time, unless somebody insists
+        stepDone(ines);
+        assertThat(ines.page.locator("[role=alert]")).containsText("Its time is not over yet");
+        waited(ines);
+        assertThat(step).hasAttribute("data-step", "read-unloaded");
+        stepDone(ines);
+        assertThat(ines.page.locator(".notice.stop")).isVisible();
+        ines.page.locator("input[name=l1n]").fill("a lot");
+        ines.page.locator("input[name=hz]").fill("61.8");
+        stepDone(ines);
+        assertThat(ines.page.locator("form .problem")).containsText("a lot");
+        assertThat(ines.page.locator("input[name=hz]")).hasValue("61.8");
+        // somebody else sees where it is
+        Person bram = person(1280, 800).enter("bram");
+        bram.go("/upkeep/exercise");
+        assertThat(bram.page.locator("[data-step]")).hasAttribute("data-step", "read-unloaded");
+        bram.press(bram.page.getByText("I have no meter"));
+        assertThat(bram.page.locator("[data-step]")).hasAttribute("data-step", "load");
+        // what the other still shows is over, and changes nothing
+        stepDone(ines);
+        assertThat(step).hasAttribute("data-step", "load");
+        ines.press(ines.page.getByText("Give up this run"));
+        assertThat(db.fetchCount(db.selectOne().from("exercise_run"))).isZero();
+
+        run(ines, "60.2");
+        assertThat(ines.page.locator("main")).containsText("It runs as it did before.");
+        ines.go("/upkeep");
+        assertThat(ines.page.locator("[data-task=exercise]")).hasAttribute("data-state", "ok");
+        assertThat(Double.parseDouble(ines.page.locator("input[name=hours]").inputValue()))
+                .isBetween(12.4, 12.7);
+        clock.set(day.plusDays(31).atTime(10, 0));
+        ines.go("/upkeep");
+        assertThat(ines.page.locator("[data-task=exercise]")).hasAttribute("data-state", "due");
+        run(ines, "58.9");
+        assertThat(ines.page.locator("main")).containsText("58.9 Hz under load, and 60.2 Hz at a like load before");
+        assertThat(ines.page.locator("tbody tr")).hasCount(2);
+    }
+
+    /** It floats for the house: that is asked before it goes, and again when it is back. */
+    @Test
+    void itIsNotLentWithoutItsQuestion() {
+        db.execute("update household set file = jsonb_set(file, '{setup,generator,bond}', '\"floating\"')");
+        Person ines = person(390, 844).enter("ines");
+        ines.go("/upkeep");
+        ines.page.getByText("Lend the generator").click();
+        ines.page.locator("input[name=toWhom]").fill("Tamsin next door");
+        ines.page.locator("input[name=note]").fill("Cord and two cans");
+        ines.page
+                .getByText("It goes", new Page.GetByTextOptions().setExact(true))
+                .click();
+        assertThat(ines.page.locator("fieldset .problem")).containsText("neutral");
+        assertThat(ines.page.locator("input[name=toWhom]")).hasValue("Tamsin next door");
+        assertThat(ines.page.locator("input[name=note]")).hasValue("Cord and two cans");
+        ines.page.locator("input[value=bonded-again]").check();
+        ines.page
+                .getByText("It goes", new Page.GetByTextOptions().setExact(true))
+                .click();
+        assertThat(ines.page.locator("main .card").first()).containsText("Tamsin next door");
+        assertThat(ines.page.locator("form[action$='/upkeep/lend']")).hasCount(0);
+        ines.go("/now");
+        assertThat(ines.page.locator("main")).containsText("Tamsin next door has the generator");
+        assertThat(db.fetchValue("select file #>> '{setup,generator,bond}' from household"))
+                .isEqualTo("bonded");
+        ines.go("/upkeep/lend");
+        ines.page.getByText("It is back").click();
+        assertThat(ines.page.locator("form[action$='/upkeep/lend']")).hasCount(1);
+        // nobody has measured
+        assertThat(db.fetchValue("select file #>> '{setup,generator,bond}' from household"))
+                .isEqualTo("unknown");
+        ines.go("/now");
+        assertThat(ines.page.locator("main")).not().containsText("has the generator");
+    }
+
+    @Test
+    void whatItCostsIsAddedUp() {
+        Person ines = person(1280, 800).enter("ines");
+        ines.go("/house/device");
+        ines.page.getByText("What it costs").click();
+        Locator plate = ines.page.locator("[data-kind=interlock]");
+        plate.locator("summary").click();
+        plate.locator("input[name=amount]").fill("plenty");
+        plate.locator("input[name=note]").fill("Ferrow Electric");
+        plate.locator("details button").click();
+        assertThat(plate.locator(".problem")).containsText("plenty");
+        assertThat(plate.locator("input[name=note]")).hasValue("Ferrow Electric");
+        plate.locator("input[name=amount]").fill("640");
+        plate.locator("input[name=paid]").check();
+        plate.locator("details button").click();
+        assertThat(plate).containsText("640.00");
+        assertThat(plate).containsText("paid");
+        Locator box = ines.page.locator("[data-kind=circuit-switches]");
+        box.locator("summary").click();
+        box.locator("input[name=amount]").fill("1,450");
+        box.locator("details button").click();
+        assertThat(box).containsText("1,450.00");
+        assertThat(ines.page.locator("aside")).containsText("takes about");
+        ines.page.locator("input[name=fuelPrice]").fill("3.60");
+        ines.page.locator("form[action$='/money/fuel'] button").click();
+        assertThat(ines.page.locator("input[name=fuelPrice]")).hasValue("3.60");
+        assertThat(ines.page.locator("aside")).containsText(Pattern.compile("takes about [\\d.]+ gal: [\\d.]+ at"));
+        // an offer is not spent
+        assertThat(ines.page.locator("aside")).containsText("Spent so far: 640.00");
+        box.getByText("Remove").click();
+        assertThat(box).not().containsText("1,450.00");
+    }
+
+    /** Twelve months: what comes due, what is done about it, and an outage that counts as a run. */
+    @Test
+    void aYearIsPutThroughByAClock() throws IOException {
+        LocalDate first = LocalDate.now().plusDays(4);
+        clock.set(first.atTime(10, 0));
+        Person ines = person(1280, 800).enter("ines");
+        ines.go("/upkeep");
+        ines.page.locator("input[name=hours]").fill("12");
+        ines.page.locator("input[name=since]").fill(first.minusYears(1).toString());
+        ines.page.locator("form[action$='/upkeep/engine'] button").click();
+        Locator exercise = ines.page.locator("[data-task=exercise]");
+        for (int month = 1; month <= 12; month++) {
+            clock.set(first.plusDays(31L * month).atTime(10, 0));
+            if (month == 6) {
+                anOutage(ines);
+                ines.go("/upkeep");
+                assertThat(exercise).hasAttribute("data-state", "ok");
+                continue;
+            }
+            ines.go("/upkeep");
+            assertThat(exercise).hasAttribute("data-state", "due");
+            if (month == 3) {
+                run(ines, "60");
+                ines.go("/upkeep");
+            } else {
+                exercise.locator("summary").click();
+                exercise.locator("input[name=note]").fill("By hand, month " + month);
+                exercise.locator("form.form-grid button").first().click();
+            }
+            assertThat(exercise).hasAttribute("data-state", "ok");
+        }
+        // a year on everything yearly is due, each done with one touch, one of them with a picture
+        assertThat(ines.page.locator("[data-task=oil]")).hasAttribute("data-state", "due");
+        Locator cord = ines.page.locator("[data-task=cord]");
+        cord.locator("summary").click();
+        cord.locator("input[type=file]").setInputFiles(new FilePayload("IMG_0007.JPG", "image/jpeg", picture()));
+        cord.locator("form.form-grid button").first().click();
+        assertThat(cord).hasAttribute("data-state", "ok");
+        Locator its = ines.page.locator("a[href*='/swap/pictures/']");
+        assertThat(its).hasCount(1);
+        assertThat(ines.page
+                        .request()
+                        .get(ines.address(its.getAttribute("href")))
+                        .headers())
+                .containsEntry("content-type", "image/jpeg");
+        assertThat(db.fetchCount(db.selectOne().from("upkeep_done").where("task = 'exercise'")))
+                .isEqualTo(11);
+    }
+
+    /** Out and back, long enough to count as a run. */
+    private void anOutage(Person ines) {
+        ines.go("/now");
+        ines.page.locator("button[value=outage]").click();
+        advance(ines, null);
+        clock.forward(Duration.ofHours(2));
+        ines.go("/swap");
+        goBack(ines);
+        advance(ines, null);
+        ines.page.locator("form[action$='/swap/end'] button").click();
+        assertThat(ines.page).hasURL(Pattern.compile(".*/afterwards/\\d+$"));
+    }
+
+    private static byte[] picture() throws IOException {
+        ByteArrayOutputStream jpeg = new ByteArrayOutputStream();
+        ImageIO.write(new BufferedImage(60, 40, BufferedImage.TYPE_INT_RGB), "jpg", jpeg);
+        return jpeg.toByteArray();
     }
 
     @Test

@@ -3,18 +3,22 @@ package juiceswap.web.print;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
 import java.io.File;
 import java.io.IOException;
 import java.util.List;
 import javax.imageio.ImageIO;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
+import juiceswap.core.supply.StartControl;
 import juiceswap.web.TestDatabase;
 import juiceswap.web.household.Households;
+import juiceswap.web.household.Pictures;
 import juiceswap.web.outage.Outages;
 import juiceswap.web.security.Account;
 import juiceswap.web.security.Accounts;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -52,6 +56,9 @@ class PrintTest {
 
     @Autowired
     private Sheets sheets;
+
+    @Autowired
+    private Pictures pictures;
 
     private MockMvc pages;
     private Account ines;
@@ -122,7 +129,7 @@ class PrintTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"stand-in", "directory", "labels", "day", "brief"})
+    @ValueSource(strings = {"stand-in", "start-list", "directory", "labels", "day", "brief"})
     void everySheetIsTextAndSaysWhoseItIs(String sheet) throws Exception {
         for (String paper : List.of("letter", "a4")) {
             try (PDDocument document = print("/print/" + sheet + ".pdf?paper=" + paper)) {
@@ -137,6 +144,51 @@ class PrintTest {
                     }
                 }
             }
+        }
+    }
+
+    /** Names of people and places are written in more letters than the fonts of every reader of PDF have. */
+    @Test
+    void everyLetterOfANameIsPrinted() throws Exception {
+        households.change(
+                ines.householdId(),
+                null,
+                "Ines",
+                "another name",
+                house -> house.withAbout(house.about().withName("Żółta Łąka, Ďáblice")));
+        try (PDDocument document = print("/print/directory.pdf")) {
+            assertThat(text(document)).contains("Żółta Łąka, Ďáblice").doesNotContain("#");
+        } finally {
+            households.undo(ines.householdId());
+        }
+    }
+
+    /** The list is there with the picture that was taken, and text is still text. */
+    @Test
+    void theStartListIsPrintedWithItsPictures() throws Exception {
+        ByteArrayOutputStream jpeg = new ByteArrayOutputStream();
+        ImageIO.write(new BufferedImage(300, 200, BufferedImage.TYPE_INT_RGB), "jpg", jpeg);
+        String name = pictures.add(ines.householdId(), jpeg.toByteArray(), "/photo");
+        StartControl valve = new StartControl(StartControl.Kind.FUEL_VALVE, "Left of the cord", name);
+        households.change(
+                ines.householdId(),
+                null,
+                "Ines",
+                "a picture",
+                house -> house.withSupply(
+                        house.supply().withStart(List.of(valve, StartControl.of(StartControl.Kind.PULL)))));
+        try (PDDocument document = print("/print/start-list.pdf")) {
+            assertThat(text(document)).contains("Left of the cord", "1", "2").doesNotContain("#", "??");
+            int pictures = 0;
+            for (COSName one : document.getPage(0).getResources().getXObjectNames()) {
+                pictures += document.getPage(0).getResources().isImageXObject(one) ? 1 : 0;
+            }
+            assertThat(pictures).isEqualTo(1);
+        }
+        try (PDDocument document = print("/print/stand-in.pdf")) {
+            assertThat(text(document)).contains("Left of the cord");
+        } finally {
+            households.undo(ines.householdId());
         }
     }
 
