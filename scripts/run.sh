@@ -25,6 +25,16 @@ app_running() { process_in "$data/app.pid" >/dev/null; }
 
 stop_app() { end_process "$data/app.pid"; }
 
+# the demo's power meter talks by a broker of its own, where one can be had; without it what it reads comes in straight
+start_broker() {
+  [ "$demo" = true ] || return 0
+  command -v mosquitto >/dev/null || (install_without_starting mosquitto 'a broker, for the demo’s power meter') || return 0
+  [ -n "$broker_port" ] || broker_port=$(free_port)
+  printf 'listener %s 127.0.0.1\nallow_anonymous true\npersistence false\n' "$broker_port" >"$data/broker.conf"
+  nohup mosquitto -c "$data/broker.conf" >>"$data/broker.log" 2>&1 </dev/null 8>&- &
+  remember_process "$data/broker.pid" $!
+}
+
 start_app() {
   local arguments=(--server.address="$listen" --juice.demo="$demo" --juice.demo.second-evening="$demo")
   if [ -n "$tls" ]; then
@@ -32,6 +42,7 @@ start_app() {
   else
     arguments+=(--server.port="$port")
   fi
+  [ -z "$broker_port" ] || arguments+=(--juice.demo.broker="$broker_port")
   [ -z "$others" ] || arguments+=(--juice.open-to-others=true)
   [ -z "$sign_up" ] || arguments+=(--juice.sign-up=true)
   [ -z "$proxy" ] || arguments+=(--juice.behind-proxy="$proxy")
@@ -49,6 +60,7 @@ watch() {
       echo "$(date '+%F %T') the database is gone: it is started again"
       (start_database) || true
     fi
+    [ -z "$broker_port" ] || process_in "$data/broker.pid" >/dev/null || start_broker
     if ! app_running; then
       # what ends again and again within a minute is tried less and less often
       if [ $(($(date +%s) - began)) -lt 60 ]; then quick=$((quick < 6 ? quick + 1 : 6)); else quick=0; fi
@@ -78,10 +90,12 @@ run() { # sets demo
   fi
   choose_database
   # whatever goes wrong from here on leaves nothing running
-  trap 'stop_app; stop_database' EXIT
+  trap 'stop_app; end_process "$data/broker.pid"; stop_database' EXIT
   if [ "$demo" = false ] && [ ! -e "$data/first-code" ]; then (umask 077; random_code 8 >"$data/first-code"); fi
   first_code=$([ "$demo" = true ] || cat "$data/first-code")
   : >"$data/app.log"; echo "$port" >"$data/port"
+  broker_port=''
+  start_broker
   if database_exists; then
     start_database
     check_kind "$kind"
@@ -106,7 +120,7 @@ run() { # sets demo
     remember_process "$data/watch.pid" $!
     disown -a
   else
-    trap 'stop_app; stop_database; exit 0' INT TERM
+    trap 'stop_app; end_process "$data/broker.pid"; stop_database; exit 0' INT TERM
     watch
   fi
 }
@@ -131,7 +145,7 @@ stop() {
     [ -d "$data" ] || continue
     data=$(cd "$data" && pwd -P)
     if app_running || process_in "$data/watch.pid" >/dev/null || database_running; then stopped=1; fi
-    end_process "$data/watch.pid"; stop_app; stop_database
+    end_process "$data/watch.pid"; stop_app; end_process "$data/broker.pid"; stop_database
   done
   [ -n "$stopped" ] && say 'stopped' || say 'nothing was running'
 }

@@ -95,6 +95,8 @@
       this.unsent = this.own.length;
       // what was kept by an earlier version says it in the phone's own way
       this.asOf = this.kept.asOf || new Date(this.kept.local).toLocaleString();
+      // it is told only once it stands on the page
+      await this.$nextTick();
       this.mark();
       this.tick();
       if (view.step && view.step.title !== before) {

@@ -35,6 +35,7 @@ import org.springframework.web.bind.annotation.ModelAttribute;
         basePackages = {
             "juiceswap.web.swap",
             "juiceswap.web.meter",
+            "juiceswap.web.mqtt",
             "juiceswap.web.rotate",
             "juiceswap.web.house",
             "juiceswap.web.logbook",

@@ -85,6 +85,14 @@ class ReadingStore {
                 .fetchOptional(ReadingStore::taken);
     }
 
+    /** The households of which something was read since then. */
+    List<Long> readSince(Instant since) {
+        return db.selectDistinct(READING.HOUSEHOLD_ID)
+                .from(READING)
+                .where(READING.AT.gt(at(since)))
+                .fetch(READING.HOUSEHOLD_ID);
+    }
+
     /** All from one moment up to another, both included, in the order of time; {@code most} at most, the latest. */
     List<Taken> between(long household, Instant from, Instant to, int most) {
         List<Taken> latestFirst = db.selectFrom(READING)

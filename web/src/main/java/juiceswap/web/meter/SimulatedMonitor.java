@@ -41,12 +41,20 @@ public class SimulatedMonitor {
     private static final double WOBBLE_HERTZ = 0.1;
     private static final double NOMINAL_VOLTS = 120;
 
+    /** Another way by which what it reads comes in, such as a broker. */
+    public interface Out {
+        /** Whether it goes that way; else it comes in straight. */
+        boolean told(long household, Readings read);
+    }
+
     private final DSLContext db;
     private final Outages outages;
     private final Monitoring monitoring;
+    private final List<Out> out;
     private final Clock clock;
 
-    SimulatedMonitor(DSLContext db, Outages outages, Monitoring monitoring, Clock clock) {
+    SimulatedMonitor(DSLContext db, Outages outages, Monitoring monitoring, List<Out> out, Clock clock) {
+        this.out = out;
         this.db = db;
         this.outages = outages;
         this.monitoring = monitoring;
@@ -94,8 +102,13 @@ public class SimulatedMonitor {
         outages.current(household)
                 .filter(outage -> !outage.rehearsal())
                 .flatMap(outage -> shows(outage.standing(), fault, second.getEpochSecond()))
+                .filter(readings -> !toldElsewhere(household, readings))
                 .ifPresent(readings -> monitoring.take(
                         household, List.of(new Taken(second, Taken.PANEL, readings)), Source.SIMULATED));
+    }
+
+    private boolean toldElsewhere(long household, Readings readings) {
+        return out.stream().anyMatch(way -> way.told(household, readings));
     }
 
     /** What it shows in that second; empty when the panel is dead. */

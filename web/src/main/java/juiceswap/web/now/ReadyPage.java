@@ -8,14 +8,17 @@ import java.util.List;
 import java.util.Set;
 import juiceswap.core.house.DeviceProof;
 import juiceswap.core.household.Household;
+import juiceswap.core.learn.Proposal;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.upkeep.Readiness;
 import juiceswap.core.upkeep.Readiness.Item;
 import juiceswap.core.upkeep.Readiness.Point;
 import juiceswap.web.household.DeviceTests;
+import juiceswap.web.meter.LearnedLoads;
 import juiceswap.web.pocket.ReadyPhones;
 import juiceswap.web.print.Sheets;
 import juiceswap.web.rehearse.Practices;
+import juiceswap.web.upkeep.LentBook;
 import juiceswap.web.upkeep.UpkeepBook;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
@@ -26,6 +29,8 @@ import org.springframework.stereotype.Component;
 class ReadyPage {
     private final DeviceTests tests;
     private final UpkeepBook upkeep;
+    private final LentBook lent;
+    private final LearnedLoads learned;
     private final ReadyPhones phones;
     private final Sheets sheets;
     private final Practices practices;
@@ -35,6 +40,8 @@ class ReadyPage {
     ReadyPage(
             DeviceTests tests,
             UpkeepBook upkeep,
+            LentBook lent,
+            LearnedLoads learned,
             ReadyPhones phones,
             Sheets sheets,
             Practices practices,
@@ -42,6 +49,8 @@ class ReadyPage {
             Clock clock) {
         this.tests = tests;
         this.upkeep = upkeep;
+        this.lent = lent;
+        this.learned = learned;
         this.phones = phones;
         this.sheets = sheets;
         this.practices = practices;
@@ -71,7 +80,9 @@ class ReadyPage {
                                 ? null
                                 : upkeep.of(householdId, household, today).orElse(null),
                         phones.notReady(householdId),
-                        sheets.outOfDate(householdId, household).isPresent()));
+                        sheets.outOfDate(householdId, household).isPresent(),
+                        lent.allAway(householdId, household).orElse(null),
+                        changed(householdId, household)));
         List<Item> items = readiness.items();
         List<Line> lines = items.stream()
                 .map(item -> new Line(
@@ -121,12 +132,22 @@ class ReadyPage {
         return proven;
     }
 
+    /** Circuits whose loads start harder than they did, or hardly ever rest. */
+    private List<String> changed(long householdId, Household household) {
+        return learned.news(householdId, household).stream()
+                .filter(one -> one.differences().stream().anyMatch(Proposal.Difference::warns))
+                .map(one -> Words.label(one.circuit(), household))
+                .toList();
+    }
+
     private static String href(Point point) {
         return switch (point) {
             case PROOF_FAILED, DEVICE_QUESTION, PARTING_UNPROVEN -> "/house/device";
             case PLACE_NEAR, CORD_GAP -> "/house/supply?edit=place";
             case CORD_OVERLOADED -> "/house/cords";
             case CO_ALARM, TASK_DUE, HOURS_UNKNOWN -> "/upkeep";
+            case LOAD_CHANGED -> "/meter/learned";
+            case LENT -> "/upkeep/lend";
             case BOND_UNKNOWN, BOND_UNPROVEN -> "/meter/bonding";
             case NO_TEST_CIRCUIT -> "/house/choose";
             case PATH_UNKNOWN -> "/house/supply?edit=link";

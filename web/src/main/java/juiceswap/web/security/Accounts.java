@@ -6,13 +6,20 @@ import static juiceswap.web.db.Tables.API_TOKEN;
 import static juiceswap.web.db.Tables.AUDIT;
 import static juiceswap.web.db.Tables.CAUSE_FOUND;
 import static juiceswap.web.db.Tables.DEVICE_TEST;
+import static juiceswap.web.db.Tables.DRAWN;
+import static juiceswap.web.db.Tables.EXERCISE_RUN;
 import static juiceswap.web.db.Tables.FUEL_LOT;
+import static juiceswap.web.db.Tables.FUEL_PRICE;
 import static juiceswap.web.db.Tables.HELPER;
 import static juiceswap.web.db.Tables.HOUSEHOLD;
 import static juiceswap.web.db.Tables.HOUSEHOLD_REVISION;
 import static juiceswap.web.db.Tables.INVITATION;
 import static juiceswap.web.db.Tables.JOIN_CODE;
 import static juiceswap.web.db.Tables.KNOWN_DEVICE;
+import static juiceswap.web.db.Tables.LEARNED;
+import static juiceswap.web.db.Tables.LENT;
+import static juiceswap.web.db.Tables.MQTT_FEED;
+import static juiceswap.web.db.Tables.MQTT_FIELD;
 import static juiceswap.web.db.Tables.OUTAGE;
 import static juiceswap.web.db.Tables.OUTAGE_COST;
 import static juiceswap.web.db.Tables.OUTAGE_EVENT;
@@ -21,6 +28,7 @@ import static juiceswap.web.db.Tables.POCKET_READY;
 import static juiceswap.web.db.Tables.PRINTED;
 import static juiceswap.web.db.Tables.PUT_ASIDE;
 import static juiceswap.web.db.Tables.PUT_BACK;
+import static juiceswap.web.db.Tables.QUOTE;
 import static juiceswap.web.db.Tables.READING;
 import static juiceswap.web.db.Tables.REHEARSAL;
 import static juiceswap.web.db.Tables.ROTATION_PLAN;
@@ -68,6 +76,14 @@ public class Accounts {
             CAUSE_FOUND,
             PUT_BACK,
             OUTAGE_COST,
+            EXERCISE_RUN,
+            LENT,
+            QUOTE,
+            FUEL_PRICE,
+            LEARNED,
+            DRAWN,
+            MQTT_FIELD,
+            MQTT_FEED,
             PICTURE,
             AUDIT,
             INVITATION,

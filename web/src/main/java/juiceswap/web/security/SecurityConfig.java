@@ -106,6 +106,9 @@ class SecurityConfig {
                                 "/swap/take-off",
                                 "/swap/let")
                         .hasAnyRole("OWNER", "MEMBER")
+                        // where a household's meter is heard, with what opens its broker
+                        .requestMatchers("/meter/mqtt", "/meter/mqtt/**")
+                        .hasAnyRole("OWNER", "MEMBER")
                         // files hold the whole household
                         .requestMatchers("/house/files", "/house/export")
                         .hasAnyRole("OWNER", "MEMBER")

@@ -156,7 +156,7 @@ class DrawingsTest {
 
         FitView full = FitView.of(household, Capacity.of(household.setup(), Set.of("heater"), "range"), "range");
         assertThat(full.verdict()).isEqualTo("stop");
-        assertThat(full.lines()).contains("Over the planned running watts by 2,560 W.");
+        assertThat(full.lines()).contains("Over the planned running watts by 1,200 W.");
         full.legs().forEach(leg -> assertThat(leg.fill() + leg.foam()).isLessThanOrEqualTo(100));
 
         FitView locked = FitView.of(household, Capacity.of(household.setup(), Set.of(), "kiln"), "kiln");

@@ -1,6 +1,7 @@
 package juiceswap.web.now;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -12,8 +13,11 @@ import java.util.Set;
 import juiceswap.core.house.DeviceProof;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.Household;
+import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Fuel;
 import juiceswap.core.upkeep.Done;
+import juiceswap.core.upkeep.Exercise;
+import juiceswap.core.upkeep.Lending;
 import juiceswap.core.upkeep.Readiness;
 import juiceswap.core.upkeep.Readiness.Item;
 import juiceswap.core.upkeep.Readiness.Known;
@@ -63,16 +67,39 @@ class ReadinessTest {
 
     @Test
     void whereEverythingIsKnownProvenAndDoneItIsReady() {
-        Readiness readiness = Readiness.of(cottage, new Known(ALL, kept(), List.of(), false));
+        Readiness readiness = Readiness.of(cottage, new Known(ALL, kept(), List.of(), false, null, List.of()));
         assertThat(points(readiness)).isEmpty();
         assertThat(readiness.ready()).isTrue();
+    }
+
+    @Test
+    void aHouseWhoseGeneratorIsAwayIsNotReady() {
+        Readiness readiness = Readiness.of(cottage, new Known(ALL, kept(), List.of(), false, "Odile", List.of()));
+        assertThat(points(readiness)).containsExactly(Point.LENT);
+        assertThat(readiness.ready()).isFalse();
+    }
+
+    /** The cottage keeps it bonded: there is nothing to ask, until it floats for the house. */
+    @Test
+    void aGeneratorThatFloatsIsNotLentWithoutItsQuestion() {
+        assertThat(Lending.asks(cottage)).isFalse();
+        Lending.requireAnswered(cottage, null);
+        Household floating = cottage.withBond(Bond.FLOATING);
+        assertThat(Lending.asks(floating)).isTrue();
+        assertThat(Exercise.asksForItsBond(floating)).isTrue();
+        assertThatThrownBy(() -> Lending.requireAnswered(floating, null)).hasMessageContaining("/bond");
+        assertThatThrownBy(() -> Lending.requireAnswered(floating, Lending.Answer.NOTHING_TO_SAY))
+                .hasMessageContaining("/bond");
+        Lending.requireAnswered(floating, Lending.Answer.FOR_A_HOUSE);
+        assertThat(Lending.asks(cottage.withBond(Bond.UNKNOWN))).isTrue();
     }
 
     @Test
     void whatCanHurtComesFirstAndStandsInTheWay() {
         Household failed = cottage.withTested(
                 new TransferDevice.Tested(TransferDevice.Proof.FAILED, TransferDevice.BondPath.SOUND));
-        Readiness readiness = Readiness.of(failed, new Known(Set.of(), neglected(), List.of("Bram"), true));
+        Readiness readiness =
+                Readiness.of(failed, new Known(Set.of(), neglected(), List.of("Bram"), true, null, List.of()));
         assertThat(readiness.ready()).isFalse();
         assertThat(points(readiness).get(0)).isEqualTo(Point.PROOF_FAILED);
         assertThat(points(readiness)).isSorted().contains(Point.CO_ALARM, Point.BOND_UNPROVEN, Point.TASK_DUE);
@@ -81,7 +108,7 @@ class ReadinessTest {
 
     @Test
     void whatIsOnlyDueOrOldDoesNotStandInTheWay() {
-        Readiness readiness = Readiness.of(cottage, new Known(ALL, null, List.of("Bram", "Jo"), true));
+        Readiness readiness = Readiness.of(cottage, new Known(ALL, null, List.of("Bram", "Jo"), true, null, List.of()));
         assertThat(points(readiness)).containsExactly(Point.HOURS_UNKNOWN, Point.PHONES, Point.CARD);
         assertThat(readiness.ready()).isTrue();
     }
@@ -89,24 +116,24 @@ class ReadinessTest {
     @Test
     void aTestThatIsMissingIsSaid() {
         Set<DeviceProof> but = EnumSet.complementOf(EnumSet.of(DeviceProof.INPUT_BLOCKS_MAIN));
-        assertThat(points(Readiness.of(cottage, new Known(but, kept(), List.of(), false))))
+        assertThat(points(Readiness.of(cottage, new Known(but, kept(), List.of(), false, null, List.of()))))
                 .containsExactly(Point.PARTING_UNPROVEN);
         Set<DeviceProof> noBond = EnumSet.complementOf(EnumSet.of(DeviceProof.BONDING));
-        assertThat(points(Readiness.of(cottage, new Known(noBond, kept(), List.of(), false))))
+        assertThat(points(Readiness.of(cottage, new Known(noBond, kept(), List.of(), false, null, List.of()))))
                 .containsExactly(Point.BOND_UNPROVEN);
     }
 
     @Test
     void littleFuelIsLow() {
         Household empty = cottage.withLiving(cottage.living().withStoredLitres(0));
-        assertThat(points(Readiness.of(empty, new Known(ALL, kept(), List.of(), false))))
+        assertThat(points(Readiness.of(empty, new Known(ALL, kept(), List.of(), false, null, List.of()))))
                 .containsExactly(Point.FUEL_LOW);
     }
 
     /** What nobody has to do is not due: a set without an engine has no oil. */
     @Test
     void eachTaskIsItsOwnLine() {
-        Readiness readiness = Readiness.of(cottage, new Known(ALL, neglected(), List.of(), false));
+        Readiness readiness = Readiness.of(cottage, new Known(ALL, neglected(), List.of(), false, null, List.of()));
         assertThat(readiness.items().stream()
                         .filter(item -> item.point() == Point.TASK_DUE)
                         .map(item -> item.what().values().get("task").toString()))
