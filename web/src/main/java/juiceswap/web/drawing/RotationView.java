@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.LegWatts;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Leg;
@@ -113,7 +114,7 @@ public record RotationView(
     /**
      * @param stacks what runs, each circuit on top of those before it; one path for all the times of a circuit
      * @param foam outline of the largest start on top of what runs
-     * @param limitY what may run
+     * @param limitLine what may run: more while somebody stands by what is on
      * @param brimY what may start
      */
     public record LegChart(
@@ -122,7 +123,7 @@ public record RotationView(
             int height,
             List<Stack> stacks,
             String foam,
-            double limitY,
+            String limitLine,
             double brimY,
             String limit) {}
 
@@ -415,6 +416,7 @@ public record RotationView(
             double base = y + size.leg;
             Map<String, StringBuilder> blocks = new LinkedHashMap<>();
             StringBuilder foam = new StringBuilder();
+            StringBuilder may = new StringBuilder();
             int from = 0;
             for (int slot = 1; slot <= slots; slot++) {
                 if (slot < slots && plan.on().get(slot).equals(plan.on().get(from))) {
@@ -422,7 +424,13 @@ public record RotationView(
                 }
                 double stacked = 0;
                 double largest = 0;
-                for (Circuit circuit : setup.circuits(plan.on().get(from))) {
+                List<Circuit> on = setup.circuits(plan.on().get(from));
+                double most = Capacity.limits(setup, on).legRunningWatts();
+                may.append(may.isEmpty() ? "M" + x(from) + " " : "V")
+                        .append(round(base - most * scale))
+                        .append("H")
+                        .append(x(slot));
+                for (Circuit circuit : on) {
                     double watts = LegWatts.running(circuit, splitPhase).on(leg);
                     largest = Math.max(
                             largest, LegWatts.starting(circuit, splitPhase).on(leg) - watts);
@@ -453,7 +461,7 @@ public record RotationView(
                                     stack.getKey().equals(chosen)))
                             .toList(),
                     foam.toString(),
-                    round(base - limits.legRunningWatts() * scale),
+                    may.toString(),
                     round(base - limits.legStartingWatts() * scale),
                     String.format(Locale.ENGLISH, "%,.0f W", limits.legRunningWatts()));
         }

@@ -85,7 +85,9 @@ class LearnController {
         model.addAttribute("household", household);
         model.addAttribute("lines", lines);
         model.addAttribute("news", lines.stream().filter(Line::news).count());
-        learned.now(account.householdId()).ifPresent(now -> model.addAttribute("drawnThen", drawn(now, household)));
+        learned.now(account.householdId())
+                .filter(now -> !now.circuits().isEmpty())
+                .ifPresent(now -> model.addAttribute("drawnThen", drawn(now, household)));
         return "meter/learned";
     }
 

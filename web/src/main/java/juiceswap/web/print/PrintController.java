@@ -198,7 +198,12 @@ class PrintController {
         Sheet.Parts parts = new Sheet.Parts();
         household.panels().forEach(panel -> {
             List<List<String>> rows = Shown.directory(household, panel).stream()
-                    .map(line -> List.of(line.numbers(), line.label(), line.amps(), line.legs(), line.note()))
+                    .map(line -> List.of(
+                            line.numbers(),
+                            line.label(),
+                            line.amps(),
+                            line.legs().replace(' ', '\u00a0'),
+                            line.note()))
                     .toList();
             parts.add(Part.table(
                     words.panel(panel.name()),
