@@ -62,8 +62,8 @@ class DemoBroker implements SimulatedMonitor.Out {
     /** As a meter with two current clamps tells it. */
     private static Map<String, Object> told(Readings read) {
         Map<String, Object> told = new LinkedHashMap<>();
-        told.put("left", leg(read.l1n(), read.l1a()));
-        told.put("right", leg(read.l2n(), read.l2a()));
+        told.put("leg1", leg(read.l1n(), read.l1a()));
+        told.put("leg2", leg(read.l2n(), read.l2a()));
         put(told, "across", read.l1l2());
         put(told, "hertz", read.hz());
         return told;
@@ -102,12 +102,12 @@ class DemoBroker implements SimulatedMonitor.Out {
                         null,
                         "cottage/panel/+",
                         Map.of(
-                                Quantity.L1_VOLTS, new MqttFeed.Field(topic, "left.volts"),
-                                Quantity.L2_VOLTS, new MqttFeed.Field(topic, "right.volts"),
+                                Quantity.L1_VOLTS, new MqttFeed.Field(topic, "leg1.volts"),
+                                Quantity.L2_VOLTS, new MqttFeed.Field(topic, "leg2.volts"),
                                 Quantity.LINE_VOLTS, new MqttFeed.Field(topic, "across"),
                                 Quantity.HERTZ, new MqttFeed.Field(topic, "hertz"),
-                                Quantity.L1_AMPS, new MqttFeed.Field(topic, "left.amps"),
-                                Quantity.L2_AMPS, new MqttFeed.Field(topic, "right.amps"))));
+                                Quantity.L1_AMPS, new MqttFeed.Field(topic, "leg1.amps"),
+                                Quantity.L2_AMPS, new MqttFeed.Field(topic, "leg2.amps"))));
     }
 
     @PreDestroy
