@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import juiceswap.core.house.Circuit;
@@ -20,6 +21,8 @@ import juiceswap.core.measure.UnitSystem;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.upkeep.Afterwards;
+import juiceswap.core.upkeep.OutageCost;
 import juiceswap.web.house.Shown;
 import juiceswap.web.household.Households;
 import juiceswap.web.household.Pictures;
@@ -32,6 +35,7 @@ import juiceswap.web.rotate.RotationWords;
 import juiceswap.web.rotate.Rotations;
 import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
+import juiceswap.web.upkeep.PutBack;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -56,6 +60,7 @@ class PrintController {
     private final Pdf pdf;
     private final CardMaker cards;
     private final Pictures pictures;
+    private final PutBack putBack;
     private final Sheets sheets;
     private final Households households;
     private final Outages outages;
@@ -68,6 +73,7 @@ class PrintController {
             Pdf pdf,
             CardMaker cards,
             Pictures pictures,
+            PutBack putBack,
             Sheets sheets,
             Households households,
             Outages outages,
@@ -78,6 +84,7 @@ class PrintController {
         this.pdf = pdf;
         this.cards = cards;
         this.pictures = pictures;
+        this.putBack = putBack;
         this.sheets = sheets;
         this.households = households;
         this.outages = outages;
@@ -328,6 +335,36 @@ class PrintController {
         return sheet(outage.household(), title, words.say("print.outage.under"), parts, paper, "outage-" + id + ".pdf");
     }
 
+    /** What it came to, as far as it is known: hours, fuel, money. */
+    private List<Line> came(Outage outage) {
+        Afterwards came = PutBack.came(outage);
+        OutageCost cost = putBack.cost(outage.id());
+        List<Line> lines = new ArrayList<>();
+        lines.add(figure("afterwards.dark", Words.hours(60 * came.dark())));
+        lines.add(figure("afterwards.on-generator", Words.hours(60 * came.onGenerator())));
+        Double litres = came.litres();
+        if (litres != null) {
+            lines.add(figure(
+                    "afterwards.fuel", InUse.measures().show(outage.household().fuel(litres))));
+        }
+        if (cost.food() != null) {
+            lines.add(figure("afterwards.food-lost", money(cost.food())));
+        }
+        Double total = cost.total(litres);
+        if (total != null) {
+            lines.add(figure("afterwards.cost", money(total)));
+        }
+        return lines;
+    }
+
+    private Line figure(String name, String value) {
+        return Line.of(words.say(name) + ": " + value);
+    }
+
+    private static String money(double amount) {
+        return String.format(Locale.US, "%,.2f", amount);
+    }
+
     private List<Line> summary(Outage outage) {
         LocalDateTime began = LocalDateTime.ofInstant(outage.startedAt(), ZoneId.systemDefault());
         List<Line> lines = new ArrayList<>();
@@ -340,6 +377,9 @@ class PrintController {
             LocalDateTime ended = LocalDateTime.ofInstant(outage.endedAt(), ZoneId.systemDefault());
             lines.add(Line.of(words.say("print.ended", "when", InUse.measures().dayAndClock(ended))));
             lines.add(Line.of(words.say("print.lasted", "hours", minutes / 60, "minutes", minutes % 60)));
+            if (!outage.rehearsal()) {
+                lines.addAll(came(outage));
+            }
         }
         return lines;
     }

@@ -80,7 +80,7 @@ public class PutBack {
     }
 
     /** What an outage that is over came to. */
-    static Afterwards came(Outage outage) {
+    public static Afterwards came(Outage outage) {
         return Afterwards.of(
                 outage.household().setup(),
                 outage.startedAt(),
@@ -134,7 +134,7 @@ public class PutBack {
     }
 
     /** What it has cost, as far as somebody has said. */
-    OutageCost cost(long outage) {
+    public OutageCost cost(long outage) {
         return db.selectFrom(OUTAGE_COST)
                 .where(OUTAGE_COST.OUTAGE_ID.eq(outage))
                 .fetchOptional(row -> new OutageCost(row.getFuelPerLitre(), row.getFood(), row.getOther()))

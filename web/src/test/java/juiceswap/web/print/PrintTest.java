@@ -196,7 +196,7 @@ class PrintTest {
     void anOutageIsPrintedAsItWasLogged() throws Exception {
         Outages.Summary first = outages.all(ines.householdId()).get(0);
         try (PDDocument document = print("/print/outage/" + first.id() + ".pdf")) {
-            assertThat(text(document)).contains("Began:", "The log");
+            assertThat(text(document)).contains("Began:", "The log", "On the generator", "gal");
         }
         assertThat(get("/print/outage/999999.pdf").getStatus()).isEqualTo(404);
     }
