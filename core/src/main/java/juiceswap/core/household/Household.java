@@ -269,6 +269,14 @@ public final class Household {
         return cords().stream().filter(cord -> !judged(cord).ok()).toList();
     }
 
+    /**
+     * Whether somebody who plugs tools straight into the generator may have no neutral bond: it floats for the house, or nobody
+     * knows.
+     */
+    public boolean lacksBondAlone() {
+        return setup().source().engine() != null && setup().source().bond() != Bond.BONDED;
+    }
+
     /** Watts that what is wanted in an outage draws on average, each thing for the share of time that it runs. */
     public double averageWattsWanted() {
         Set<String> wanted = Set.copyOf(new Changeover(setup(), outage()).wanted());

@@ -115,6 +115,20 @@ public record RotationPlan(
         return rotation.horizon().at(slot);
     }
 
+    /**
+     * What is on when the engine runs again after a stop that begins then, and lasts as long as a filling does or as planned:
+     * not what was on before it.
+     *
+     * @return ids; null where the engine stays off
+     */
+    public @Nullable Set<String> onAfterStop(LocalDateTime stopped) {
+        int slot = rotation.horizon().slotAt(stopped.plusMinutes(Refuelling.MINUTES));
+        while (slot < on.size() && engineOff.contains(slot)) {
+            slot++;
+        }
+        return slot == on.size() ? null : on.get(slot);
+    }
+
     /** Minutes that a need goes short, as people count them: a job that is not done by its length, whatever it is worth. */
     double shortBy(Unmet one) {
         Need need = rotation.needs().get(one.need());

@@ -9,11 +9,9 @@ import java.util.function.Function;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
-import juiceswap.core.household.Household;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.VoltageCause;
 import juiceswap.core.meter.VoltageJudgement;
-import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Source;
 import org.jspecify.annotations.Nullable;
@@ -119,12 +117,14 @@ public final class Exercise {
     }
 
     /**
-     * What is plugged straight into the generator relies on the bond in the generator: one that floats for the house is no
-     * good there.
+     * Whether a run counts as the one that is due: long enough, and under enough load where somebody has said how much.
+     *
+     * @param minutes that the engine ran
      */
-    public static boolean asksForItsBond(Household household) {
-        Generator engine = household.setup().source().engine();
-        return engine != null && engine.bond() != Bond.BONDED;
+    public static boolean counts(Run run, double minutes, Source source) {
+        Double least = leastWatts(source);
+        boolean light = run.loadWatts != null && least != null && run.loadWatts < least;
+        return !light && minutes >= Task.EXERCISE_MINUTES;
     }
 
     /**

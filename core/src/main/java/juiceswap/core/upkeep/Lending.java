@@ -4,7 +4,6 @@ import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
 import juiceswap.core.household.Household;
 import juiceswap.core.supply.Bond;
-import juiceswap.core.supply.Generator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -59,15 +58,9 @@ public final class Lending {
         }
     }
 
-    /** Whether its neutral is asked about before it goes. */
-    public static boolean asks(Household household) {
-        Generator engine = household.setup().source().engine();
-        return engine != null && engine.bond() != Bond.BONDED;
-    }
-
     /** Throws {@link InvalidInput} at {@code /bond} where the question was not answered. */
     public static void requireAnswered(Household household, @Nullable Answer answer) {
         boolean answered = answer == Answer.BONDED_AGAIN || answer == Answer.FOR_A_HOUSE;
-        InvalidInput.unless(answered || !asks(household), "/bond", "invalid.lend-bond");
+        InvalidInput.unless(answered || !household.lacksBondAlone(), "/bond", "invalid.lend-bond");
     }
 }

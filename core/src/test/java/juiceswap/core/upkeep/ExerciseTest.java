@@ -69,6 +69,14 @@ class ExerciseTest {
     }
 
     @Test
+    void aRunCountsWhereItIsLongAndHeavyEnough() {
+        assertThat(Exercise.counts(run(3400.0, null, null), 20, SET)).isTrue();
+        assertThat(Exercise.counts(run(3399.0, null, null), 60, SET)).isFalse();
+        assertThat(Exercise.counts(run(3400.0, null, null), 19.9, SET)).isFalse();
+        assertThat(Exercise.counts(run(null, null, null), 20, SET)).isTrue();
+    }
+
+    @Test
     void aGovernorThatLetsGoIsFound() {
         assertThat(found(run(3600.0, read(121, 121, 62.6), read(118, 118, 59)))).contains("exercise.found.droop");
     }

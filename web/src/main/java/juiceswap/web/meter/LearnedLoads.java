@@ -23,10 +23,8 @@ import juiceswap.core.learn.Learned;
 import juiceswap.core.learn.Learned.Kind;
 import juiceswap.core.learn.Learned.Real;
 import juiceswap.core.learn.Observed;
-import juiceswap.core.learn.Observed.Move;
 import juiceswap.core.learn.Observed.Reading;
 import juiceswap.core.learn.Proposal;
-import juiceswap.core.rotation.Supplied;
 import juiceswap.core.supply.Limits;
 import juiceswap.web.db.tables.records.DrawnRecord;
 import juiceswap.web.household.Households;
@@ -219,48 +217,14 @@ public class LearnedLoads {
                 last = second;
             }
         }
-        Instant begin = taken.get(0).at();
-        if (outage == null) {
-            Set<String> all = new HashSet<>();
-            setup.circuits().stream()
-                    .filter(circuit -> !circuit.lockedOff())
-                    .map(Circuit::id)
-                    .forEach(all::add);
-            return new Observed(readings, List.of(), all);
-        }
-        List<Supplied> supplied = outage.standing().living().supplied();
-        Set<String> on = Set.of();
-        List<Move> moves = new ArrayList<>();
-        for (Supplied next : supplied) {
-            if (!next.at().isAfter(begin)) {
-                on = known(setup, next.circuits());
-            }
-        }
-        Set<String> atStart = on;
-        for (Supplied next : supplied) {
-            if (next.at().isAfter(begin)) {
-                Set<String> then = known(setup, next.circuits());
-                double second = next.at().toEpochMilli() / 1000.0;
-                for (String id : then) {
-                    if (!on.contains(id)) {
-                        moves.add(new Move(second, id, true));
-                    }
-                }
-                for (String id : on) {
-                    if (!then.contains(id)) {
-                        moves.add(new Move(second, id, false));
-                    }
-                }
-                on = then;
-            }
-        }
-        return new Observed(readings, moves, atStart);
-    }
-
-    private static Set<String> known(Setup setup, Set<String> ids) {
-        Set<String> known = new HashSet<>(ids);
-        known.removeIf(id -> setup.find(id) == null);
-        return known;
+        Set<String> all = new HashSet<>();
+        setup.circuits().stream()
+                .filter(circuit -> !circuit.lockedOff())
+                .map(Circuit::id)
+                .forEach(all::add);
+        return outage == null
+                ? new Observed(readings, List.of(), all)
+                : Observed.along(readings, outage.standing().living().supplied(), all);
     }
 
     private static double watts(@Nullable Double amps, @Nullable Double volts) {

@@ -102,12 +102,12 @@ class DemoBroker implements SimulatedMonitor.Out {
                         null,
                         "cottage/panel/+",
                         Map.of(
-                                Quantity.L1_VOLTS, new MqttFeed.Field(topic, "leg1.volts"),
-                                Quantity.L2_VOLTS, new MqttFeed.Field(topic, "leg2.volts"),
-                                Quantity.LINE_VOLTS, new MqttFeed.Field(topic, "across"),
-                                Quantity.HERTZ, new MqttFeed.Field(topic, "hertz"),
-                                Quantity.L1_AMPS, new MqttFeed.Field(topic, "leg1.amps"),
-                                Quantity.L2_AMPS, new MqttFeed.Field(topic, "leg2.amps"))));
+                                MeterValue.L1_VOLTS, new MqttFeed.Field(topic, "leg1.volts"),
+                                MeterValue.L2_VOLTS, new MqttFeed.Field(topic, "leg2.volts"),
+                                MeterValue.LINE_VOLTS, new MqttFeed.Field(topic, "across"),
+                                MeterValue.HERTZ, new MqttFeed.Field(topic, "hertz"),
+                                MeterValue.L1_AMPS, new MqttFeed.Field(topic, "leg1.amps"),
+                                MeterValue.L2_AMPS, new MqttFeed.Field(topic, "leg2.amps"))));
     }
 
     @PreDestroy

@@ -27,7 +27,7 @@ final class Latest {
 
     synchronized void arrived(String topic, String payload, Instant at) {
         heard = at;
-        Map<String, Double> numbers = Numbers.in(payload);
+        Map<String, Double> numbers = Payload.numbers(payload);
         if (numbers.isEmpty() || !topics.containsKey(topic) && topics.size() >= MOST_TOPICS) {
             return;
         }
@@ -48,8 +48,8 @@ final class Latest {
     }
 
     /** The reading of now, by what somebody has said of the fields; empty while none of them is told. */
-    synchronized Optional<Readings> reading(Map<Quantity, MqttFeed.Field> fields, Instant now) {
-        Map<Quantity, Double> values = new EnumMap<>(Quantity.class);
+    synchronized Optional<Readings> reading(Map<MeterValue, MqttFeed.Field> fields, Instant now) {
+        Map<MeterValue, Double> values = new EnumMap<>(MeterValue.class);
         fields.forEach((kind, field) -> {
             Value value = topics.getOrDefault(field.topic(), Map.of()).get(field.path());
             if (value != null && value.at().isAfter(now.minus(FRESH))) {
@@ -60,16 +60,16 @@ final class Latest {
         if (values.isEmpty()) {
             return Optional.empty();
         }
-        Double l1 = values.get(Quantity.L1_VOLTS);
-        Double l2 = values.get(Quantity.L2_VOLTS);
+        Double l1 = values.get(MeterValue.L1_VOLTS);
+        Double l2 = values.get(MeterValue.L2_VOLTS);
         return Optional.of(new Readings(
                 l1,
                 l2,
-                values.get(Quantity.LINE_VOLTS),
-                values.get(Quantity.HERTZ),
+                values.get(MeterValue.LINE_VOLTS),
+                values.get(MeterValue.HERTZ),
                 null,
-                amps(values.get(Quantity.L1_AMPS), values.get(Quantity.L1_WATTS), l1),
-                amps(values.get(Quantity.L2_AMPS), values.get(Quantity.L2_WATTS), l2)));
+                amps(values.get(MeterValue.L1_AMPS), values.get(MeterValue.L1_WATTS), l1),
+                amps(values.get(MeterValue.L2_AMPS), values.get(MeterValue.L2_WATTS), l2)));
     }
 
     /** Amps as told, else watts by volts, at unity power factor. */

@@ -34,11 +34,11 @@ class MqttBook {
                         fields(household)));
     }
 
-    private Map<Quantity, MqttFeed.Field> fields(long household) {
-        Map<Quantity, MqttFeed.Field> fields = new EnumMap<>(Quantity.class);
+    private Map<MeterValue, MqttFeed.Field> fields(long household) {
+        Map<MeterValue, MqttFeed.Field> fields = new EnumMap<>(MeterValue.class);
         db.selectFrom(MQTT_FIELD)
                 .where(MQTT_FIELD.HOUSEHOLD_ID.eq(household))
-                .forEach(row -> Worded.find(Quantity.class, row.getKind())
+                .forEach(row -> Worded.find(MeterValue.class, row.getKind())
                         .ifPresent(kind -> fields.put(kind, new MqttFeed.Field(row.getTopic(), row.getPath()))));
         return fields;
     }

@@ -67,7 +67,7 @@ class MqttController {
         model.addAttribute("entered", feed != null);
         model.addAttribute(
                 "quantities",
-                List.of(Quantity.values()).stream().map(Quantity::word).toList());
+                List.of(MeterValue.values()).stream().map(MeterValue::word).toList());
         if (feed != null) {
             model.addAttribute("connection", state(line));
             model.addAttribute("arriving", arriving(feed, line));
@@ -112,14 +112,14 @@ class MqttController {
     }
 
     private static List<Arriving> arriving(MqttFeed feed, @Nullable MqttLine line) {
-        Map<Field, Quantity> said = new HashMap<>();
+        Map<Field, MeterValue> said = new HashMap<>();
         feed.fields().forEach((kind, field) -> said.put(field, kind));
         List<Arriving> arriving = new ArrayList<>();
         if (line != null) {
             line.latest()
                     .topics()
                     .forEach((topic, values) -> values.forEach((path, value) -> {
-                        Quantity kind = said.remove(new Field(topic, path));
+                        MeterValue kind = said.remove(new Field(topic, path));
                         arriving.add(new Arriving(
                                 topic,
                                 path,
@@ -180,11 +180,11 @@ class MqttController {
         if (feed == null) {
             return PAGE;
         }
-        Map<Quantity, Field> fields = new EnumMap<>(Quantity.class);
+        Map<MeterValue, Field> fields = new EnumMap<>(MeterValue.class);
         boolean twice = false;
         for (int i = 0; i < Math.min(topic.size(), kind.size()); i++) {
             Field field = new Field(topic.get(i), i < path.size() ? path.get(i) : "");
-            Quantity what = Worded.find(Quantity.class, kind.get(i)).orElse(null);
+            MeterValue what = Worded.find(MeterValue.class, kind.get(i)).orElse(null);
             if (what != null) {
                 twice |= fields.putIfAbsent(what, field) != null;
             }

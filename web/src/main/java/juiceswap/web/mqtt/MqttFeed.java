@@ -21,7 +21,7 @@ record MqttFeed(
         @Nullable String login,
         @Nullable String secret,
         String topic,
-        Map<Quantity, Field> fields) {
+        Map<MeterValue, Field> fields) {
     static final int USUAL_PORT = 1883;
     private static final int LONGEST = 200;
     private static final int LAST_PORT = 65_535;
@@ -36,7 +36,7 @@ record MqttFeed(
                 "invalid.host");
         InvalidInput.unless(port >= 1 && port <= LAST_PORT, "/port", "invalid.port");
         InvalidInput.unless(!topic.isBlank() && topic.length() <= LONGEST && sound(topic), "/topic", "invalid.topic");
-        Map<Quantity, Field> copy = new EnumMap<>(Quantity.class);
+        Map<MeterValue, Field> copy = new EnumMap<>(MeterValue.class);
         copy.putAll(fields);
         fields = java.util.Collections.unmodifiableMap(copy);
     }
@@ -54,7 +54,7 @@ record MqttFeed(
         return true;
     }
 
-    MqttFeed withFields(Map<Quantity, Field> others) {
+    MqttFeed withFields(Map<MeterValue, Field> others) {
         return new MqttFeed(host, port, tls, login, secret, topic, others);
     }
 

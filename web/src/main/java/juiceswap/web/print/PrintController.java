@@ -21,6 +21,7 @@ import juiceswap.core.measure.UnitSystem;
 import juiceswap.core.outage.Entry;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.StartControl;
 import juiceswap.core.upkeep.Afterwards;
 import juiceswap.core.upkeep.OutageCost;
 import juiceswap.web.house.Shown;
@@ -161,25 +162,32 @@ class PrintController {
                 "stand-in.pdf");
     }
 
-    /** A control of the engine on paper; {@code picture} is an address that holds the picture itself, or empty. */
-    public record Control(String title, String note, boolean coldOnly, String picture) {}
-
     /** How this engine is started, with the pictures that were taken of it. */
     @GetMapping("/start-list.pdf")
     ResponseEntity<byte[]> start(
             @AuthenticationPrincipal Account account, @RequestParam(defaultValue = "") String paper) {
         Household household = household(account);
-        Map<String, Object> model = model(household);
-        model.put(
-                "controls",
-                household.supply().start().stream()
-                        .map(one -> new Control(
-                                words.say("start." + one.kind().word()),
-                                Objects.requireNonNullElse(one.note(), ""),
-                                one.kind().coldOnly(),
-                                picture(account, one.photo())))
-                        .toList());
-        return send(pdf.of("print/start", model, paper(paper)), "start-list.pdf");
+        List<Line> controls = household.supply().start().stream()
+                .map(one -> new Line(
+                        "", words.say("start." + one.kind().word()), small(one), picture(account, one.photo())))
+                .toList();
+        Sheet.Parts parts = new Sheet.Parts();
+        parts.add(
+                controls.isEmpty()
+                        ? Part.of("", List.of(Line.of(words.say("print.start.nothing"))))
+                        : Part.steps("", controls));
+        return sheet(
+                household,
+                words.say("print.sheet.start-list"),
+                words.say("print.start.under"),
+                parts,
+                paper,
+                "start-list.pdf");
+    }
+
+    private String small(StartControl control) {
+        String note = Objects.requireNonNullElse(control.note(), "");
+        return control.kind().coldOnly() ? (note + " " + words.say("print.cold-only")).strip() : note;
     }
 
     private String picture(Account account, @Nullable String name) {

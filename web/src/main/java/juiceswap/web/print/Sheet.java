@@ -31,8 +31,16 @@ public record Sheet(String title, String under, List<Part> parts) {
         }
     }
 
-    /** A line with a smaller one under it, which may be empty. */
-    public record Line(String number, String text, String small) {
+    /**
+     * A line with a smaller one under it, and a picture beside it; each may be empty.
+     *
+     * @param picture an address that holds the picture itself
+     */
+    public record Line(String number, String text, String small, String picture) {
+        Line(String number, String text, String small) {
+            this(number, text, small, "");
+        }
+
         static Line of(String text) {
             return new Line("", text, "");
         }

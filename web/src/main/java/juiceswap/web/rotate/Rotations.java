@@ -29,7 +29,6 @@ import juiceswap.core.outage.Standing;
 import juiceswap.core.rotation.Beside;
 import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.Had;
-import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Rationing;
@@ -288,16 +287,11 @@ public class Rotations {
         if (life == null || life.inForce == null) {
             return null;
         }
-        RotationPlan plan = life.inForce.plan();
-        Horizon horizon = plan.rotation().horizon();
-        int slot = horizon.slotAt(life.now.plusMinutes(Refuelling.MINUTES));
-        while (slot < plan.on().size() && plan.engineOff().contains(slot)) {
-            slot++;
-        }
-        if (slot == plan.on().size()) {
+        Set<String> after = life.inForce.plan().onAfterStop(life.now);
+        if (after == null) {
             return null;
         }
-        List<String> all = List.copyOf(plan.on().get(slot));
+        List<String> all = List.copyOf(after);
         return StartOrder.of(
                         life.setup(), Set.of(), all, life.setup().transfer().usableTestCircuits())
                 .circuits();

@@ -26,7 +26,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Repository
 class ExerciseBook {
     private static final int LISTED = 24;
-    private static final double SECONDS = 60;
+    private static final double SECONDS_A_MINUTE = 60;
 
     private final DSLContext db;
     private final Clock clock;
@@ -74,7 +74,7 @@ class ExerciseBook {
         OffsetDateTime to = row.getEngineTo();
         return from == null || to == null
                 ? 0
-                : Math.max(0, Duration.between(from, to).toSeconds() / SECONDS);
+                : Math.max(0, Duration.between(from, to).toSeconds() / SECONDS_A_MINUTE);
     }
 
     private static Run run(ExerciseRunRecord row) {

@@ -80,7 +80,7 @@ class ExerciseController {
         Double least = Exercise.leastWatts(source);
         model.addAttribute("household", household);
         model.addAttribute("least", least == null ? null : Shown.watts(least));
-        model.addAttribute("asksForBond", Exercise.asksForItsBond(household));
+        model.addAttribute("asksForBond", household.lacksBondAlone());
         model.addAttribute("splitPhase", source.splitPhase());
         List<ExerciseBook.Past> past = runs.past(account.householdId());
         model.addAttribute("past", past.stream().map(this::line).toList());
@@ -219,10 +219,8 @@ class ExerciseController {
     private void count(Account account, ExerciseBook.Past past, RedirectAttributes flash) {
         book.engineRan(
                 account.householdId(), past.minutes() / Duration.ofHours(1).toMinutes());
-        Double least = Exercise.leastWatts(household(account).setup().source());
-        Double watts = past.run().loadWatts();
-        boolean heavy = watts == null || least == null || watts >= least;
-        boolean counts = heavy && past.minutes() >= Task.EXERCISE_MINUTES;
+        boolean counts = Exercise.counts(
+                past.run(), past.minutes(), household(account).setup().source());
         if (counts) {
             double hours = book.facts(account.householdId())
                     .map(UpkeepBook.EngineFacts::hours)

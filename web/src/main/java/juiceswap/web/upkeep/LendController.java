@@ -61,7 +61,7 @@ class LendController {
         Household household = household(account);
         List<LentBook.Loan> out = book.out(account.householdId());
         model.addAttribute("household", household);
-        model.addAttribute("asks", Lending.asks(household));
+        model.addAttribute("asks", household.lacksBondAlone());
         model.addAttribute("two", household.supply().sets() > 1);
         model.addAttribute("engine", household.setup().source().engine() != null);
         model.addAttribute("mayLend", out.size() < household.supply().sets());

@@ -18,13 +18,14 @@ class LatestTest {
 
     @Test
     void numbersAreFoundAtAnyDepth() {
-        assertThat(Numbers.in("121.4")).containsExactly(Map.entry("", 121.4));
-        assertThat(Numbers.in("{\"l1\": {\"volts\": 121, \"name\": \"left\"}, \"all\": [3, \"4.5\"], \"on\": true}"))
+        assertThat(Payload.numbers("121.4")).containsExactly(Map.entry("", 121.4));
+        assertThat(Payload.numbers(
+                        "{\"l1\": {\"volts\": 121, \"name\": \"left\"}, \"all\": [3, \"4.5\"], \"on\": true}"))
                 .containsExactly(Map.entry("l1.volts", 121.0), Map.entry("all.0", 3.0), Map.entry("all.1", 4.5));
-        assertThat(Numbers.in("on")).isEmpty();
-        assertThat(Numbers.in("{\"broken\": ")).isEmpty();
-        assertThat(Numbers.in("")).isEmpty();
-        assertThat(Numbers.in("[".repeat(5000))).isEmpty();
+        assertThat(Payload.numbers("on")).isEmpty();
+        assertThat(Payload.numbers("{\"broken\": ")).isEmpty();
+        assertThat(Payload.numbers("")).isEmpty();
+        assertThat(Payload.numbers("[".repeat(5000))).isEmpty();
     }
 
     /** By hand: 1,452 W at 121 V are 12 A; without volts 600 W at 120 V are 5 A. */
@@ -33,10 +34,10 @@ class LatestTest {
         latest.arrived("panel", "{\"v\": 121, \"w\": -1452, \"w2\": 600, \"f\": 60.1}", NOON);
         Readings read = latest.reading(
                         Map.of(
-                                Quantity.L1_VOLTS, new Field("panel", "v"),
-                                Quantity.L1_WATTS, new Field("panel", "w"),
-                                Quantity.L2_WATTS, new Field("panel", "w2"),
-                                Quantity.HERTZ, new Field("panel", "f")),
+                                MeterValue.L1_VOLTS, new Field("panel", "v"),
+                                MeterValue.L1_WATTS, new Field("panel", "w"),
+                                MeterValue.L2_WATTS, new Field("panel", "w2"),
+                                MeterValue.HERTZ, new Field("panel", "f")),
                         NOON)
                 .orElseThrow();
         assertThat(read.l1n()).isEqualTo(121);
@@ -47,8 +48,8 @@ class LatestTest {
 
     @Test
     void whatIsOldIsNoReading() {
-        Map<Quantity, Field> fields =
-                Map.of(Quantity.L1_VOLTS, new Field("a", ""), Quantity.L2_VOLTS, new Field("b", ""));
+        Map<MeterValue, Field> fields =
+                Map.of(MeterValue.L1_VOLTS, new Field("a", ""), MeterValue.L2_VOLTS, new Field("b", ""));
         latest.arrived("a", "120", NOON);
         latest.arrived("b", "119", NOON.plusSeconds(4));
         assertThat(latest.reading(fields, NOON.plusSeconds(4)).orElseThrow().l1n())

@@ -16,7 +16,6 @@ import juiceswap.core.household.Household;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Fuel;
 import juiceswap.core.upkeep.Done;
-import juiceswap.core.upkeep.Exercise;
 import juiceswap.core.upkeep.Lending;
 import juiceswap.core.upkeep.Readiness;
 import juiceswap.core.upkeep.Readiness.Item;
@@ -82,16 +81,15 @@ class ReadinessTest {
     /** The cottage keeps it bonded: there is nothing to ask, until it floats for the house. */
     @Test
     void aGeneratorThatFloatsIsNotLentWithoutItsQuestion() {
-        assertThat(Lending.asks(cottage)).isFalse();
+        assertThat(cottage.lacksBondAlone()).isFalse();
         Lending.requireAnswered(cottage, null);
         Household floating = cottage.withBond(Bond.FLOATING);
-        assertThat(Lending.asks(floating)).isTrue();
-        assertThat(Exercise.asksForItsBond(floating)).isTrue();
+        assertThat(floating.lacksBondAlone()).isTrue();
         assertThatThrownBy(() -> Lending.requireAnswered(floating, null)).hasMessageContaining("/bond");
         assertThatThrownBy(() -> Lending.requireAnswered(floating, Lending.Answer.NOTHING_TO_SAY))
                 .hasMessageContaining("/bond");
         Lending.requireAnswered(floating, Lending.Answer.FOR_A_HOUSE);
-        assertThat(Lending.asks(cottage.withBond(Bond.UNKNOWN))).isTrue();
+        assertThat(cottage.withBond(Bond.UNKNOWN).lacksBondAlone()).isTrue();
     }
 
     @Test

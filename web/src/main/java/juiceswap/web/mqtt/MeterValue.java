@@ -3,7 +3,7 @@ package juiceswap.web.mqtt;
 import juiceswap.core.Worded;
 
 /** What a field of a meter may be. */
-public enum Quantity implements Worded {
+public enum MeterValue implements Worded {
     L1_VOLTS("l1n"),
     L2_VOLTS("l2n"),
     LINE_VOLTS("l1l2"),
@@ -15,7 +15,7 @@ public enum Quantity implements Worded {
 
     private final String word;
 
-    Quantity(String word) {
+    MeterValue(String word) {
         this.word = word;
     }
 

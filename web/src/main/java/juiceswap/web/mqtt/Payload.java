@@ -2,12 +2,13 @@ package juiceswap.web.mqtt;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import juiceswap.core.measure.Numbers;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The numbers in what a topic carries: a bare number, or a JSON text with numbers at any depth. */
-final class Numbers {
+final class Payload {
     /** Longer ones are no readings. */
     private static final int LONGEST = 8_000;
 
@@ -15,10 +16,10 @@ final class Numbers {
     private static final int DEEPEST = 8;
     private static final JsonMapper JSON = JsonMapper.shared();
 
-    private Numbers() {}
+    private Payload() {}
 
     /** By path: names and places with points between them, empty for a bare number; nothing where there is none. */
-    static Map<String, Double> in(String payload) {
+    static Map<String, Double> numbers(String payload) {
         Map<String, Double> found = new LinkedHashMap<>();
         if (payload.length() <= LONGEST && !payload.isBlank()) {
             try {
@@ -45,7 +46,7 @@ final class Numbers {
             found.put(path, node.asDouble());
         } else if (node.isString()) {
             // some meters write their numbers as text
-            juiceswap.core.measure.Numbers.reading(node.asString()).ifPresent(number -> found.put(path, number));
+            Numbers.reading(node.asString()).ifPresent(number -> found.put(path, number));
         }
     }
 
