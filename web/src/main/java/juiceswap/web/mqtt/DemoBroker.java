@@ -53,14 +53,14 @@ class DemoBroker implements SimulatedMonitor.Out {
         if (heard) {
             meter.publishWith()
                     .topic(String.format(java.util.Locale.ROOT, TOPIC, household))
-                    .payload(JSON.writeValueAsString(told(read)).getBytes(StandardCharsets.UTF_8))
+                    .payload(JSON.writeValueAsString(asTold(read)).getBytes(StandardCharsets.UTF_8))
                     .send();
         }
         return heard;
     }
 
     /** As a meter with two current clamps tells it. */
-    private static Map<String, Object> told(Readings read) {
+    private static Map<String, Object> asTold(Readings read) {
         Map<String, Object> told = new LinkedHashMap<>();
         told.put("leg1", leg(read.l1n(), read.l1a()));
         told.put("leg2", leg(read.l2n(), read.l2a()));

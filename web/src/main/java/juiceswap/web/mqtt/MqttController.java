@@ -24,6 +24,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -172,9 +173,7 @@ class MqttController {
     @PostMapping("/fields")
     String fields(
             @AuthenticationPrincipal Account account,
-            @RequestParam(defaultValue = "") List<String> topic,
-            @RequestParam(defaultValue = "") List<String> path,
-            @RequestParam(defaultValue = "") List<String> kind,
+            @RequestParam MultiValueMap<String, String> typed,
             RedirectAttributes flash) {
         MqttFeed feed = book.find(account.householdId()).orElse(null);
         if (feed == null) {
@@ -182,8 +181,12 @@ class MqttController {
         }
         Map<MeterValue, Field> fields = new EnumMap<>(MeterValue.class);
         boolean twice = false;
-        for (int i = 0; i < Math.min(topic.size(), kind.size()); i++) {
-            Field field = new Field(topic.get(i), i < path.size() ? path.get(i) : "");
+        // as they were sent: a topic may have a comma in it
+        List<String> topic = typed.getOrDefault("topic", List.of());
+        List<String> path = typed.getOrDefault("path", List.of());
+        List<String> kind = typed.getOrDefault("kind", List.of());
+        for (int i = 0; i < Math.min(topic.size(), Math.min(path.size(), kind.size())); i++) {
+            Field field = new Field(topic.get(i), path.get(i));
             MeterValue what = Worded.find(MeterValue.class, kind.get(i)).orElse(null);
             if (what != null) {
                 twice |= fields.putIfAbsent(what, field) != null;
