@@ -17,6 +17,7 @@ import java.io.Serializable;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
@@ -24,6 +25,7 @@ import org.junit.jupiter.api.Test;
 class LayoutTest {
     private static final int LONGEST_LINE = 160;
     private static final int MOST_COMPONENTS = 8;
+    private static final Pattern ELEMENT = Pattern.compile("<[\\w:]+(?:\\s+[\\w:@.-]+(?:=\"[^\"]*\")?)*\\s*/?>");
 
     // the tests of the core are a jar of their own here
     private static final JavaClasses ALL = new ClassFileImporter()
@@ -182,6 +184,22 @@ class LayoutTest {
                 assertThat(Files.readAllLines(template))
                         .as(template.toString())
                         .allMatch(line -> line.length() <= LONGEST_LINE);
+            }
+        }
+    }
+
+    /** Where an element is replaced its conditions go with it, unread: they belong on one around it. */
+    @Test
+    void whatIsReplacedHasNoConditionOfItsOwn() throws IOException {
+        try (Stream<Path> templates = Files.walk(Path.of("src/main/resources/templates"))) {
+            for (Path template : templates.filter(Files::isRegularFile).toList()) {
+                List<String> unread = ELEMENT.matcher(Files.readString(template))
+                        .results()
+                        .map(found -> found.group().replaceAll("\\s+", " "))
+                        .filter(element -> element.contains(" th:replace="))
+                        .filter(element -> element.contains(" th:if=") || element.contains(" th:unless="))
+                        .toList();
+                assertThat(unread).as(template.toString()).isEmpty();
             }
         }
     }

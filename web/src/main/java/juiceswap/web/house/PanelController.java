@@ -464,7 +464,10 @@ class PanelController {
     @GetMapping("/house/panel.svg")
     ResponseEntity<String> svg(
             @AuthenticationPrincipal Account account, @RequestParam(defaultValue = "") String panel) {
-        Household file = editing.file(account).orElseThrow();
+        Household file = editing.file(account).orElse(null);
+        if (file == null) {
+            return ResponseEntity.notFound().build();
+        }
         HomePanel shown = panelOf(file, panel);
         Context context = new Context();
         context.setVariable("panel", PanelView.of(file, shown, null));
