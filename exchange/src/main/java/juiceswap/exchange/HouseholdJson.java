@@ -45,6 +45,7 @@ import juiceswap.core.supply.Placement;
 import juiceswap.core.supply.PowerStation;
 import juiceswap.core.supply.Source;
 import juiceswap.core.supply.StartControl;
+import juiceswap.core.supply.Storage;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -213,12 +214,16 @@ public final class HouseholdJson {
                         ends.path("house").asString().equals("male"));
         List<ExtensionCord> cords = cords();
         List<StartControl> start = start(supply.path("start"));
+        Storage storage = !supply.path("storage").isObject()
+                ? null
+                : problems.keep("/supply/storage", () -> storage(supply.path("storage")));
         if (source == null || placement == null) {
             return null;
         }
         return problems.keep(
                 "/supply",
-                () -> new Supply(source, supply.flag("considering", false), path, placement, cordEnds, cords, start));
+                () -> new Supply(
+                        source, supply.flag("considering", false), path, placement, cordEnds, cords, start, storage));
     }
 
     private List<StartControl> start(Tree json) {
@@ -273,6 +278,20 @@ public final class HouseholdJson {
                 json.number("marginPercent", 80),
                 json.number("ambientC", 20),
                 Worded.of(juiceswap.core.supply.Bond.class, json.text("bond", "unknown")));
+    }
+
+    private static Storage storage(Tree json) {
+        Tree charging = json.path("charging");
+        return new Storage(
+                json.path("wattHours").asDouble(),
+                json.path("runningWatts").asDouble(),
+                json.path("startingWatts").asDouble(),
+                new Storage.Charging(
+                        charging.path("circuit").asString(),
+                        charging.path("watts").asDouble(),
+                        charging.number("efficiencyPercent", Storage.USUAL_EFFICIENCY_PERCENT)),
+                json.number("lowPercent", Storage.USUAL_LOW_PERCENT),
+                json.texts("carries"));
     }
 
     private List<ExtensionCord> cords() {
@@ -579,6 +598,9 @@ public final class HouseholdJson {
                             .put("house", supply.cordEnds().houseMale() ? "male" : "female")
                             .node());
         }
+        if (supply.storage() != null) {
+            json.put("storage", storage(supply.storage()).node());
+        }
         if (!supply.start().isEmpty()) {
             json.put("start", supply.start().stream().map(HouseholdJson::start).toList());
         }
@@ -605,6 +627,25 @@ public final class HouseholdJson {
                 .numberUnless("marginPercent", station.marginPercent(), 80)
                 .numberUnless("ambientC", station.ambientC(), 20)
                 .put("bond", station.bond().word());
+    }
+
+    private static JsonObject storage(Storage storage) {
+        return new JsonObject()
+                .number("wattHours", storage.wattHours())
+                .number("runningWatts", storage.runningWatts())
+                .number("startingWatts", storage.startingWatts())
+                .put(
+                        "charging",
+                        new JsonObject()
+                                .put("circuit", storage.charging().circuit())
+                                .number("watts", storage.charging().watts())
+                                .numberUnless(
+                                        "efficiencyPercent",
+                                        storage.charging().efficiencyPercent(),
+                                        Storage.USUAL_EFFICIENCY_PERCENT)
+                                .node())
+                .numberUnless("lowPercent", storage.lowPercent(), Storage.USUAL_LOW_PERCENT)
+                .put("carries", storage.carries());
     }
 
     private static JsonObject withoutPower(WithoutPower way) {

@@ -8,6 +8,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Setup;
@@ -27,16 +28,26 @@ public final class RotationJson {
                 ? new LinkedHashSet<>(
                         Tree.under("/now", () -> request.path("now").knownOnce("on", known)))
                 : null;
-        return new Rotation(setup, horizon(request), now, NeedsReader.read(request.path("needs"), "/needs", known));
+        for (int i = 0; i < request.path("engineOff").size(); i++) {
+            Tree off = request.path("engineOff").get(i);
+            Tree.under("/engineOff/" + i, () -> off.knownOnce("carried", known));
+        }
+        return new Rotation(
+                setup, horizon(request, known), now, NeedsReader.read(request.path("needs"), "/needs", known));
     }
 
-    private static Horizon horizon(Tree request) {
+    private static Horizon horizon(Tree request, Set<String> known) {
         List<Horizon.EngineOff> engineOff = new ArrayList<>();
         for (int i = 0; i < request.path("engineOff").size(); i++) {
             Tree off = request.path("engineOff").get(i);
             engineOff.add(Tree.under(
                     "/engineOff/" + i,
-                    () -> new Horizon.EngineOff(NeedsReader.timeThere(off, "from"), NeedsReader.timeThere(off, "to"))));
+                    () -> new Horizon.EngineOff(
+                            NeedsReader.timeThere(off, "from"),
+                            NeedsReader.timeThere(off, "to"),
+                            off.path("carried").texts().stream()
+                                    .filter(known::contains)
+                                    .collect(Collectors.toSet()))));
         }
         Tree sleep = request.path("sleep");
         return new Horizon(
@@ -67,8 +78,7 @@ public final class RotationJson {
                                         "to", horizon.sleep().to().toString()),
                 "engineOff",
                         horizon.engineOff().stream()
-                                .map(off ->
-                                        object("from", NeedsReader.text(off.from()), "to", NeedsReader.text(off.to())))
+                                .map(RotationJson::engineOff)
                                 .toList(),
                 "away",
                         horizon.away().stream()
@@ -77,6 +87,14 @@ public final class RotationJson {
                                 .toList(),
                 "now", rotation.now() == null ? null : object("on", rotation.now()),
                 "needs", rotation.needs().stream().map(NeedsReader::of).toList());
+    }
+
+    private static Map<String, Object> engineOff(Horizon.EngineOff off) {
+        Map<String, Object> json = object("from", NeedsReader.text(off.from()), "to", NeedsReader.text(off.to()));
+        if (!off.carried().isEmpty()) {
+            json.put("carried", List.copyOf(off.carried()));
+        }
+        return json;
     }
 
     /** A question that was stored without its setup; needs of circuits that the setup does not have are left out. */
@@ -92,7 +110,7 @@ public final class RotationJson {
         json.path("away")
                 .forEach(window ->
                         away.add(new Need.Window(NeedsReader.time(window, "from"), NeedsReader.time(window, "to"))));
-        Horizon horizon = horizon(json);
+        Horizon horizon = horizon(json, known);
         Set<String> now = json.path("now").isObject()
                 ? new LinkedHashSet<>(json.path("now").texts("on"))
                 : null;

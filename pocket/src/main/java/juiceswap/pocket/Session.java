@@ -126,14 +126,7 @@ public final class Session {
     /** A quick new plan from how things stand, as moves to come; it lives in this phone alone. */
     public List<Map<String, @Nullable Object>> plan(Instant now) {
         Standing so = InvalidInput.present(standing, "", "invalid.missing");
-        var local = now.atOffset(carried.zone()).toLocalDateTime().withSecond(0).withNano(0);
-        Wanted.Now from = new Wanted.Now(
-                so.changeover().setup(),
-                local,
-                so.changeover().powered(so.state()),
-                so.living().had(carried.zone()),
-                so.living()
-                        .fuelLeft(so.changeover().setup(), carried.household().storedLitres(), now));
+        Wanted.Now from = so.planFrom(carried.zone(), carried.household().storedLitres(), now);
         RotationPlan plan = carried.household()
                 .wanted()
                 .plan(from, Effort.INSTANT, null, Beside.IN_TURN)

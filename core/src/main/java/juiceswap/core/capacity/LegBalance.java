@@ -151,7 +151,7 @@ public record LegBalance(List<Move> moves, double beforeWatts, double afterWatts
                             move.circuit().equals(circuit.id()) || circuit.id().equals(move.inExchange()));
             circuits.add(goes ? circuit.onLeg(circuit.leg().other()) : circuit);
         }
-        return new Setup(setup.transfer(), setup.source(), setup.path(), circuits);
+        return setup.withCircuits(circuits);
     }
 
     /** L1 less L2, watts running. */

@@ -14,6 +14,7 @@ import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Link;
 import juiceswap.core.supply.Source;
+import juiceswap.core.supply.Storage;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,13 +22,19 @@ import org.jspecify.annotations.Nullable;
  *
  * @param path the links from the generator's outlet to the panel, in order; may be empty
  * @param unexplained what a meter shows above what is known to be on
+ * @param storage a battery station beside the generator, null where there is none
  */
 public record Setup(
-        TransferDevice transfer, Source source, List<Link> path, List<Circuit> circuits, Unexplained unexplained) {
+        TransferDevice transfer,
+        Source source,
+        List<Link> path,
+        List<Circuit> circuits,
+        Unexplained unexplained,
+        @Nullable Storage storage) {
 
     /** A house of which no meter has shown more than is known. */
     public Setup(TransferDevice transfer, Source source, List<Link> path, List<Circuit> circuits) {
-        this(transfer, source, path, circuits, Unexplained.NOTHING);
+        this(transfer, source, path, circuits, Unexplained.NOTHING, null);
     }
 
     public Setup {
@@ -38,6 +45,9 @@ public record Setup(
         findUnknownNames(transfer, circuits, problems);
         if (problems.isEmpty()) {
             findCircles(circuits, problems);
+        }
+        if (storage != null) {
+            findUnknownNames(storage, circuits, problems);
         }
         if (!problems.isEmpty()) {
             throw new InvalidInput(problems);
@@ -90,17 +100,87 @@ public record Setup(
         List<Circuit> others = circuits.stream()
                 .map(circuit -> circuit.id().equals(id) ? circuit.withRunningWatts(watts) : circuit)
                 .toList();
-        return new Setup(transfer, source, path, others, unexplained);
+        return withCircuits(others);
     }
 
     /** The same house with a set that is bonded, or not, as found. */
     public Setup withBond(Bond bond) {
-        return new Setup(transfer, source.withBond(bond), path, circuits, unexplained);
+        return new Setup(transfer, source.withBond(bond), path, circuits, unexplained, storage);
     }
 
     /** The same house where a meter shows so much more than is known. */
     public Setup withUnexplained(Unexplained more) {
-        return new Setup(transfer, source, path, circuits, more);
+        return new Setup(transfer, source, path, circuits, more, storage);
+    }
+
+    /** The same house with these circuits in the place of its own. */
+    public Setup withCircuits(List<Circuit> others) {
+        return new Setup(transfer, source, path, others, unexplained, storage);
+    }
+
+    /** The same house with another source. */
+    public Setup withSource(Source other) {
+        return new Setup(transfer, other, path, circuits, unexplained, storage);
+    }
+
+    /** The same house with that battery station beside the generator; null: without one. */
+    public Setup withStorage(@Nullable Storage other) {
+        return new Setup(transfer, source, path, circuits, unexplained, other);
+    }
+
+    /**
+     * What the battery station can't do in this house, at its field below {@code /storage}: told when it is entered. A circuit
+     * that becomes too big for it later is not carried.
+     */
+    public List<Problem> unfitStorage() {
+        List<Problem> problems = new ArrayList<>();
+        if (storage == null) {
+            return problems;
+        }
+        if (!source.burns()) {
+            problems.add(new Problem("/storage", "invalid.storage-beside-engine"));
+        }
+        Circuit charger = circuit(storage.charging().circuit());
+        if (charger.runningWatts() < storage.charging().watts()) {
+            problems.add(new Problem(
+                    "/storage/charging/watts",
+                    "invalid.charger-is-no-load",
+                    "watts",
+                    Math.round(charger.runningWatts())));
+        }
+        for (int i = 0; i < storage.carries().size(); i++) {
+            String id = storage.carries().get(i);
+            if (id.equals(charger.id())) {
+                problems.add(new Problem("/storage/carries/" + i, "invalid.carries-its-charger"));
+            } else if (circuit(id).has240()) {
+                problems.add(new Problem("/storage/carries/" + i, "invalid.carries-240"));
+            }
+        }
+        double running = circuits(storage.carries()).stream()
+                .mapToDouble(Circuit::runningWatts)
+                .sum();
+        if (running > storage.runningWatts()) {
+            problems.add(new Problem("/storage/carries", "invalid.carries-too-much", "watts", Math.round(running)));
+        } else if (problems.isEmpty() && !carries(storage.carries())) {
+            problems.add(new Problem("/storage/carries", "invalid.carries-too-big-a-start"));
+        }
+        return problems;
+    }
+
+    /** Whether the battery station can carry these together: by the legs, by running and by starting watts. */
+    public boolean carries(Collection<String> ids) {
+        if (storage == null || ids.contains(storage.charging().circuit())) {
+            return false;
+        }
+        double running = 0;
+        double start = 0;
+        for (Circuit circuit : circuits(ids)) {
+            running += circuit.runningWatts();
+            start = Math.max(start, circuit.startingWatts() - circuit.runningWatts());
+        }
+        return circuits(ids).stream().noneMatch(Circuit::has240)
+                && running <= storage.runningWatts()
+                && running + start <= storage.startingWatts();
     }
 
     private static void findDuplicates(List<Circuit> circuits, List<Problem> problems) {
@@ -132,6 +212,16 @@ public record Setup(
                 problems.add(new Problem(place + "/sharedNeutralWith", "invalid.no-other-circuit", "circuit", partner));
             }
         }
+    }
+
+    private static void findUnknownNames(Storage storage, List<Circuit> circuits, List<Problem> problems) {
+        Set<String> known = new HashSet<>();
+        circuits.forEach(circuit -> known.add(circuit.id()));
+        String charger = storage.charging().circuit();
+        if (!known.contains(charger)) {
+            problems.add(new Problem("/storage/charging/circuit", "invalid.no-circuit", "circuit", charger));
+        }
+        requireKnown(known, storage.carries(), "/storage/carries", problems);
     }
 
     private static void requireKnown(Set<String> known, List<String> ids, String place, List<Problem> problems) {

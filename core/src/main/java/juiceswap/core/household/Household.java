@@ -608,7 +608,11 @@ public final class Household {
                 about,
                 new Wiring(panels, wiring.mounting(), left, rooms),
                 device.withProving(proving).withRideThrough(device.rideThrough().without(id)),
-                supply.withCords(cords),
+                supply.withCords(cords)
+                        .withStorage(
+                                supply.storage() == null
+                                        ? null
+                                        : supply.storage().without(id)),
                 new OutageWishes(options, outage.holdMinutes()),
                 new LivingWishes(
                         living.needs().stream()
@@ -731,7 +735,9 @@ public final class Household {
             }
         }
         problems.require();
-        Setup setup = problems.keep("/setup", () -> new Setup(device, supply.source(), supply.path(), circuits));
+        Setup setup = problems.keep(
+                "/setup",
+                () -> new Setup(device, supply.source(), supply.path(), circuits).withStorage(supply.storage()));
         problems.require();
         return Objects.requireNonNull(setup);
     }

@@ -254,6 +254,14 @@ public sealed interface Event {
         }
     }
 
+    /** Somebody has read what the battery station holds; watt-hours, 0 or more. */
+    record ChargeSeen(double wattHours) implements Event {
+        @Override
+        public EventKind<ChargeSeen> kind() {
+            return EventKind.CHARGE_SEEN;
+        }
+    }
+
     /** What a circuit really draws, taken over from a meter on somebody's yes; watts, above 0. */
     record LoadMeasured(String circuit, double watts) implements Event {
         @Override

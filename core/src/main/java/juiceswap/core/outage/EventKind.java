@@ -317,6 +317,15 @@ public final class EventKind<E extends Event> {
             event -> Phrase.of("event.fuel-seen", "fuel", Quantity.litres(event.litres())),
             undoable((fold, event, entry) -> fold.fuelSeen(event, entry)));
 
+    static final EventKind<Event.ChargeSeen> CHARGE_SEEN = new EventKind<>(
+            "charge-seen",
+            Event.ChargeSeen.class,
+            Moves.NOTHING,
+            event -> fields("wattHours", event.wattHours()),
+            (stored, setup) -> new Event.ChargeSeen(stored.requireNumber("wattHours")),
+            event -> Phrase.of("event.charge-seen", "watthours", Math.round(event.wattHours())),
+            undoable((fold, event, entry) -> fold.chargeSeen(event, entry)));
+
     static final EventKind<Event.LoadMeasured> LOAD_MEASURED = new EventKind<>(
             "load-measured",
             Event.LoadMeasured.class,
@@ -419,6 +428,7 @@ public final class EventKind<E extends Event> {
             PLANNED,
             OBSERVED,
             FUEL_SEEN,
+            CHARGE_SEEN,
             LOAD_MEASURED,
             BOND_FOUND,
             STALLED,

@@ -317,6 +317,10 @@ final class Fold {
         living = living.withFuel(seen.litres(), entry.at());
     }
 
+    void chargeSeen(Event.ChargeSeen seen, Entry entry) {
+        living = living.withCharge(seen.wattHours(), entry.at());
+    }
+
     void differs(Event.Stories told) {
         stories = told;
         undoable = null;

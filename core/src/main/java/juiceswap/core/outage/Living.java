@@ -8,6 +8,7 @@ import java.util.Set;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Setup;
+import juiceswap.core.rotation.ChargeLevel;
 import juiceswap.core.rotation.Had;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.Supplied;
@@ -22,6 +23,7 @@ import org.jspecify.annotations.Nullable;
  * @param observed reserves as somebody found them
  * @param fuel when the tank was last known, null: it was full when the outage began
  * @param filledLitres what was filled in so far
+ * @param charge when the battery station was last read, null: it was full when the outage began
  * @param plan the number of the rotation in force, null before there is one
  * @param planned when it was put in force
  */
@@ -30,13 +32,21 @@ public record Living(
         List<Had.Observed> observed,
         TankLevel.@Nullable Known fuel,
         double filledLitres,
+        ChargeLevel.@Nullable Known charge,
         @Nullable Long plan,
         @Nullable Instant planned) {
-    static final Living NOTHING = new Living(List.of(), List.of(), null, 0, null, null);
+    static final Living NOTHING = new Living(List.of(), List.of(), null, 0, null, null, null);
 
-    /** What circuits have had, by the clock of that zone. */
-    public Had had(ZoneId zone) {
-        return new Had(zone, supplied, observed);
+    /** What circuits have had until then, from the battery too, by the clock of that zone. */
+    public Had had(Setup setup, ZoneId zone, Instant now) {
+        return new Had(zone, ChargeLevel.of(setup, supplied, charge, now).supplied(), observed);
+    }
+
+    /** Watt-hours in the battery station; null without one. */
+    public @Nullable Double wattHours(Setup setup, Instant now) {
+        return setup.storage() == null
+                ? null
+                : (Double) ChargeLevel.of(setup, supplied, charge, now).wattHours();
     }
 
     /**
@@ -50,18 +60,23 @@ public record Living(
     }
 
     Living withPlan(long number, Instant at) {
-        return new Living(supplied, observed, fuel, filledLitres, number, at);
+        return new Living(supplied, observed, fuel, filledLitres, charge, number, at);
     }
 
     Living withObserved(Event.Observed found, Instant at) {
         List<Had.Observed> all = new ArrayList<>(observed);
         all.add(new Had.Observed(at, found.circuit(), found.celsius(), found.minutes()));
-        return new Living(supplied, List.copyOf(all), fuel, filledLitres, plan, planned);
+        return new Living(supplied, List.copyOf(all), fuel, filledLitres, charge, plan, planned);
     }
 
     /** Somebody has seen how much is in the tank. */
     Living withFuel(double litres, Instant at) {
-        return new Living(supplied, observed, new TankLevel.Known(at, litres), filledLitres, plan, planned);
+        return new Living(supplied, observed, new TankLevel.Known(at, litres), filledLitres, charge, plan, planned);
+    }
+
+    /** Somebody has read what is in the battery. */
+    Living withCharge(double wattHours, Instant at) {
+        return new Living(supplied, observed, fuel, filledLitres, new ChargeLevel.Known(at, wattHours), plan, planned);
     }
 
     /** The tank was filled: to the top, or with so many litres. */
@@ -79,6 +94,7 @@ public record Living(
                 observed,
                 new TankLevel.Known(at, Math.min(tank, left + more)),
                 filledLitres + more,
+                charge,
                 plan,
                 planned);
     }
@@ -93,7 +109,7 @@ public record Living(
         }
         List<Supplied> all = new ArrayList<>(supplied);
         all.add(now);
-        return new Living(List.copyOf(all), observed, fuel, filledLitres, plan, planned);
+        return new Living(List.copyOf(all), observed, fuel, filledLitres, charge, plan, planned);
     }
 
     /** What has power: on the set what is picked up, on a live street everything that is closed. */

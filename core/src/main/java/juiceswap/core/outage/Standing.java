@@ -1,5 +1,9 @@
 package juiceswap.core.outage;
 
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -23,6 +27,7 @@ import juiceswap.core.house.Setup;
 import juiceswap.core.outage.Event.RefusedReading;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.RotationPlan;
+import juiceswap.core.rotation.Wanted;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -153,6 +158,23 @@ public record Standing(
     /** What the house has had, and by which plan it lives. */
     public Living living() {
         return lately.living();
+    }
+
+    /**
+     * The house as a rotation is to be planned for.
+     *
+     * @param zone by whose clock
+     * @param stored litres in the cans when the outage began
+     */
+    public Wanted.Now planFrom(ZoneId zone, double stored, Instant now) {
+        Setup setup = changeover.setup();
+        return new Wanted.Now(
+                setup,
+                LocalDateTime.ofInstant(now, zone).truncatedTo(ChronoUnit.MINUTES),
+                changeover.powered(state),
+                living().had(setup, zone, now),
+                living().fuelLeft(setup, stored, now),
+                living().wattHours(setup, now));
     }
 
     /** When what was done and read last. */

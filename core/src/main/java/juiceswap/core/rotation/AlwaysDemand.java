@@ -6,6 +6,7 @@ import juiceswap.core.house.Need;
 final class AlwaysDemand extends Demand {
     private final boolean[] engineOff;
 
+    /** What is missed while the engine stands still does not count: nothing can be changed about it. */
     AlwaysDemand(int need, int circuit, Need.Always always, Horizon horizon) {
         super(need, circuit, always, horizon);
         engineOff = new boolean[horizon.slots()];
@@ -20,7 +21,7 @@ final class AlwaysDemand extends Demand {
         int still = 0;
         for (int slot = first; slot < end; slot++) {
             if (engineOff[slot]) {
-                still++;
+                still += on[slot] ? 0 : 1;
             } else if (!on[slot]) {
                 missing++;
             }

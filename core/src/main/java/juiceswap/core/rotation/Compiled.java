@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Need;
 import org.jspecify.annotations.Nullable;
 
@@ -34,6 +36,9 @@ final class Compiled {
 
     /** By slot: the engine stands still. */
     final boolean[] still;
+
+    /** By slot: what has power while the engine stands still. */
+    final long[] carried;
 
     /** By boundary: a walk there wakes somebody. */
     final boolean[] night;
@@ -72,11 +77,13 @@ final class Compiled {
             }
         }
         still = new boolean[slots];
+        carried = new long[slots];
         night = new boolean[slots];
         free = new boolean[slots];
         nobody = new boolean[slots];
         for (int slot = 0; slot < slots; slot++) {
             still[slot] = horizon.engineOff(slot);
+            carried[slot] = carried(horizon.carried(slot));
             boolean stops = slot > 0 && still[slot] != still[slot - 1];
             boolean standsFromTheStart = slot == 0 && still[0];
             free[slot] = stops || standsFromTheStart || slot == 0 && now == null;
@@ -95,6 +102,16 @@ final class Compiled {
             bits |= 1L << sets.number(id);
         }
         return bits;
+    }
+
+    /** Of what a battery carries, the circuits that matter and have all that they need. */
+    private long carried(Set<String> ids) {
+        Set<String> known = rotation.setup().circuits(ids).stream()
+                .map(Circuit::id)
+                .filter(sets::has)
+                .filter(id -> ids.containsAll(rotation.setup().withNeeded(List.of(id))))
+                .collect(Collectors.toSet());
+        return bits(known) & ~never;
     }
 
     /** What is on before a slot; before the first one nothing, when nothing is known of it. */

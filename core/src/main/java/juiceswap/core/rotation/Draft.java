@@ -78,7 +78,7 @@ final class Draft {
         this.patterns = patterns;
         int count = problem.sets.count();
         allowed = new Allowed(problem.sets);
-        sets = new long[problem.slots];
+        sets = problem.carried.clone();
         kept = new long[problem.slots];
         until = new int[problem.slots];
         lost = new double[count];
@@ -116,8 +116,9 @@ final class Draft {
 
     // ---- judging, keeping, taking back
 
+    /** While the engine stands still nothing can be changed: what has power then is what a battery carries. */
     private void set(int slot, long set) {
-        if (sets[slot] != set) {
+        if (sets[slot] != set && !problem.still[slot]) {
             sets[slot] = set;
             from = Math.min(from, slot);
             to = Math.max(to, slot + 1);
@@ -223,8 +224,9 @@ final class Draft {
     /** Takes on-sets over, as far as they are allowed, and keeps them. */
     void take(long[] others) {
         for (int slot = 0; slot < sets.length; slot++) {
-            long set = slot < others.length && !problem.still[slot] ? needed(others[slot] & ~problem.never) : 0;
-            sets[slot] = (set & problem.never) == 0 && allowed.may(set) ? set : 0;
+            long set = slot < others.length ? needed(others[slot] & ~problem.never) : 0;
+            boolean allowedThen = (set & problem.never) == 0 && allowed.may(set);
+            sets[slot] = problem.still[slot] ? problem.carried[slot] : allowedThen ? set : 0;
         }
         keepAll();
     }
@@ -301,7 +303,7 @@ final class Draft {
         long with = problem.sets.withNeeded(circuit);
         long gone = 0;
         for (int slot = 0; slot < sets.length; slot++) {
-            if (found[slot]) {
+            if (found[slot] && !problem.still[slot]) {
                 long set = sets[slot] | with;
                 for (int i = 0; i < yielding.size() && !allowed.may(set); i++) {
                     long one = 1L << yielding.get(i);
@@ -343,8 +345,9 @@ final class Draft {
         }
         for (int slot = first; slot < end; slot++) {
             boolean asBefore = slot > first && sets[slot] == sets[slot - 1] && !problem.still[slot - 1];
-            may[slot] = !problem.still[slot] && (asBefore ? may[slot - 1] : allowed.may(sets[slot] | with));
-            must[slot] = (sets[slot] & dependants) != 0;
+            boolean carried = (problem.carried[slot] & bit) != 0;
+            may[slot] = problem.still[slot] ? carried : asBefore ? may[slot - 1] : allowed.may(sets[slot] | with);
+            must[slot] = carried || (sets[slot] & dependants) != 0;
             price[slot] = perSlot;
         }
         for (int slot = first; slot <= Math.min(end, sets.length - 1); slot++) {

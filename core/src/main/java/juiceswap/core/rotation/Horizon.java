@@ -4,7 +4,7 @@ import java.time.Duration;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.temporal.ChronoUnit;
-import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
@@ -44,10 +44,24 @@ public record Horizon(
         }
     }
 
-    /** A time without the engine, such as for refuelling. */
-    public record EngineOff(LocalDateTime from, LocalDateTime to) {
+    /**
+     * A time without the engine, such as for refuelling.
+     *
+     * @param carried ids of circuits that live on a battery meanwhile
+     */
+    public record EngineOff(LocalDateTime from, LocalDateTime to, Set<String> carried) {
         public EngineOff {
             InvalidInput.unless(from.isBefore(to), "/from", "invalid.before-to");
+            carried = Set.copyOf(carried);
+        }
+
+        /** A time in which everything is dark. */
+        public EngineOff(LocalDateTime from, LocalDateTime to) {
+            this(from, to, Set.of());
+        }
+
+        EngineOff carrying(Set<String> circuits) {
+            return new EngineOff(from, to, circuits);
         }
     }
 
@@ -94,11 +108,9 @@ public record Horizon(
                         && (window.to() == null || window.to().isAfter(time)));
     }
 
-    /** The same time with the engine off in these windows too. */
-    public Horizon withEngineOff(List<EngineOff> more) {
-        List<EngineOff> all = new ArrayList<>(engineOff);
-        all.addAll(more);
-        return new Horizon(start, slotMinutes, slots, sleep, all, away);
+    /** The same time with the engine off in these windows, and in no others. */
+    Horizon withEngineOff(List<EngineOff> others) {
+        return new Horizon(start, slotMinutes, slots, sleep, others, away);
     }
 
     /** Whether the engine stands still in any part of that slot. */
@@ -107,6 +119,23 @@ public record Horizon(
         LocalDateTime to = at(slot + 1);
         return engineOff.stream()
                 .anyMatch(off -> off.from().isBefore(to) && off.to().isAfter(from));
+    }
+
+    /** What lives on a battery in a slot in which the engine stands still: what each window that touches it carries. */
+    public Set<String> carried(int slot) {
+        LocalDateTime from = at(slot);
+        LocalDateTime to = at(slot + 1);
+        Set<String> carried = null;
+        for (EngineOff off : engineOff) {
+            if (off.from().isBefore(to) && off.to().isAfter(from)) {
+                if (carried == null) {
+                    carried = new HashSet<>(off.carried());
+                } else {
+                    carried.retainAll(off.carried());
+                }
+            }
+        }
+        return carried == null ? Set.of() : carried;
     }
 
     /** The first slot that lies wholly inside the window. */

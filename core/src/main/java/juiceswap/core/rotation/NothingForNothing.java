@@ -57,15 +57,19 @@ final class NothingForNothing {
         return false;
     }
 
-    /** Takes a circuit out of these slots when nothing on needs it there and the score does not rise. */
+    /**
+     * Takes a circuit out of these slots when nothing on needs it there and the score does not rise. What a battery carries
+     * while the engine stands still stays.
+     */
     private static boolean takeOut(Compiled problem, Draft draft, int circuit, int from, int to) {
         long dependants = problem.sets.dependants(circuit);
         for (int slot = from; slot < to; slot++) {
-            if ((draft.sets[slot] & dependants) != 0) {
+            if (!problem.still[slot] && (draft.sets[slot] & dependants) != 0) {
                 return false;
             }
         }
-        if (draft.without(circuit, from, to) <= draft.score() + HAIR) {
+        double without = draft.without(circuit, from, to);
+        if (draft.changed() && without <= draft.score() + HAIR) {
             draft.keep();
             return true;
         }

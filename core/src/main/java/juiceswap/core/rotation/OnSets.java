@@ -116,6 +116,10 @@ final class OnSets {
         return Objects.requireNonNull(numbers.get(id), id);
     }
 
+    boolean has(String id) {
+        return numbers.containsKey(id);
+    }
+
     String id(int number) {
         return circuits.get(number).id();
     }

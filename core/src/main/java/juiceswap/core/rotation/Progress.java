@@ -55,7 +55,7 @@ public record Progress(State state, @Nullable Move next, List<String> leftOff, L
         if (!now.isBefore(horizon.at(horizon.slots()))) {
             return new Progress(State.OVERDUE, null, List.of(), List.of(), List.of());
         }
-        Set<String> needed = plan.on().get(horizon.slotAt(now));
+        Set<String> needed = plan.fed(horizon.slotAt(now));
         if (on.equals(needed)) {
             return before(
                     State.ON_PLAN,
@@ -78,7 +78,7 @@ public record Progress(State state, @Nullable Move next, List<String> leftOff, L
                 .findFirst()
                 .orElse(null);
         if (early != null && between(plan, early, on)) {
-            boolean whole = on.equals(plan.on().get(early.slot()));
+            boolean whole = on.equals(plan.fed(early.slot()));
             List<Move> left = movesFrom(plan, early.at());
             return before(whole ? State.ON_PLAN : State.PARTLY, on, whole ? left.subList(1, left.size()) : left);
         }
@@ -106,7 +106,7 @@ public record Progress(State state, @Nullable Move next, List<String> leftOff, L
     /** Whether every circuit is as before that move or as after it. */
     private static boolean between(RotationPlan plan, Move move, Set<String> on) {
         Set<String> before = beforeMove(plan, move);
-        Set<String> after = plan.on().get(move.slot());
+        Set<String> after = plan.fed(move.slot());
         Set<String> all = new HashSet<>(on);
         all.addAll(before);
         all.addAll(after);
@@ -117,6 +117,6 @@ public record Progress(State state, @Nullable Move next, List<String> leftOff, L
     private static Set<String> beforeMove(RotationPlan plan, Move move) {
         return move.slot() == 0
                 ? Objects.requireNonNullElse(plan.rotation().now(), Set.<String>of())
-                : plan.on().get(move.slot() - 1);
+                : plan.fed(move.slot() - 1);
     }
 }

@@ -47,14 +47,20 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
 
     private record Candidate(Runs runs, List<EngineOff> stills, RotationPlan plan, double cost, double litres) {}
 
+    /** The question with the engine off in these times too. */
+    interface Asked {
+        Rotation with(List<EngineOff> stills);
+    }
+
     /**
-     * @param question as it would be without rationing
+     * @param asked without further times it is the question as it would be without rationing
      * @param litres to last with, above 0
      * @param until the end of the time that they are to last; at most the end of what is planned for counts
      * @return the best that was found; when even the least running takes more, the one that takes least
      */
-    public static Rationing of(Rotation question, double litres, LocalDateTime until, Effort effort) {
+    static Rationing of(Asked asked, double litres, LocalDateTime until, Effort effort) {
         InvalidInput.positive("/litres", litres);
+        Rotation question = asked.with(List.of());
         Horizon horizon = question.horizon();
         int slots = Math.min(horizon.slots(), horizon.slotAt(until.minusMinutes(1)) + 1);
         RotationPlan free = question.plan(Effort.INSTANT);
@@ -65,29 +71,29 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
         Set<List<EngineOff>> seen = new HashSet<>();
         List<Candidate> candidates = new ArrayList<>();
         for (Runs runs : runs(horizon, slots, false)) {
-            consider(question, slots, runs, MIDDLE, seen, candidates);
+            consider(asked, slots, runs, MIDDLE, seen, candidates);
         }
         List<Candidate> promising = within(candidates, litres);
         if (horizon.sleep() != null && (promising.isEmpty() || harms(promising.get(0).plan))) {
             // what the house or a life hangs on does not last the night: getting up for it is looked at too
             for (Runs runs : runs(horizon, slots, true)) {
-                consider(question, slots, runs, MIDDLE, seen, candidates);
+                consider(asked, slots, runs, MIDDLE, seen, candidates);
             }
             promising = within(candidates, litres);
         }
         for (Candidate one : promising.subList(0, Math.min(MOVED, promising.size()))) {
             for (double beginning : ELSEWHERE) {
-                consider(question, slots, one.runs, beginning, seen, candidates);
+                consider(asked, slots, one.runs, beginning, seen, candidates);
             }
         }
-        shorten(question, slots, litres, seen, candidates);
+        shorten(asked, slots, litres, seen, candidates);
         List<Candidate> within = within(candidates, litres);
         Candidate least = candidates.stream()
                 .min(Comparator.comparingDouble(Candidate::litres))
                 .orElse(null);
         Candidate best = null;
         for (Candidate candidate : within.subList(0, Math.min(FINALISTS, within.size()))) {
-            RotationPlan plan = with(question, candidate.stills).plan(effort);
+            RotationPlan plan = asked.with(candidate.stills).plan(effort);
             double cost = plan.score() + walks(horizon, candidate.stills);
             if (taken(plan, slots) <= litres && (best == null || cost < best.cost)) {
                 best = new Candidate(candidate.runs, candidate.stills, plan, cost, taken(plan, slots));
@@ -108,7 +114,7 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
 
     /** Fuel that the best pattern leaves over goes into longer runs, where they are worth it. */
     private static void shorten(
-            Rotation question, int slots, double litres, Set<List<EngineOff>> seen, List<Candidate> candidates) {
+            Asked asked, int slots, double litres, Set<List<EngineOff>> seen, List<Candidate> candidates) {
         for (int i = 0; i < MOST_SHORTENED; i++) {
             List<Candidate> within = within(candidates, litres);
             if (within.isEmpty()) {
@@ -117,7 +123,7 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
             Candidate best = within.get(0);
             for (List<EngineOff> stills : shorter(best.stills)) {
                 if (seen.add(stills)) {
-                    candidates.add(planned(question, slots, best.runs, stills));
+                    candidates.add(planned(asked, slots, best.runs, stills));
                 }
             }
             if (within(candidates, litres).get(0) == best) {
@@ -149,11 +155,6 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
         return all;
     }
 
-    private static Rotation with(Rotation question, List<EngineOff> stills) {
-        return new Rotation(
-                question.setup(), question.horizon().withEngineOff(stills), question.now(), question.needs());
-    }
-
     private static double taken(RotationPlan plan, int slots) {
         return Refuelling.burns(plan).subList(0, slots).stream()
                 .mapToDouble(Double::doubleValue)
@@ -161,7 +162,7 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
     }
 
     /** Stopping and starting the engine is a walk each, at night one out of bed. */
-    private static double walks(Horizon horizon, List<EngineOff> stills) {
+    static double walks(Horizon horizon, List<EngineOff> stills) {
         double cost = 0;
         int nights = 0;
         for (EngineOff still : stills) {
@@ -189,23 +190,23 @@ public record Rationing(boolean enough, RotationPlan plan, List<EngineOff> still
 
     /** Plans with the engine running like that, unless it comes to what was planned already. */
     private static void consider(
-            Rotation question,
+            Asked asked,
             int slots,
             Runs runs,
             double beginning,
             Set<List<EngineOff>> seen,
             List<Candidate> candidates) {
-        Horizon horizon = question.horizon();
+        Horizon horizon = asked.with(List.of()).horizon();
         List<EngineOff> stills = stills(horizon, laid(horizon, slots, runs, beginning));
         if (stills.isEmpty() || !seen.add(stills)) {
             return;
         }
-        candidates.add(planned(question, slots, runs, stills));
+        candidates.add(planned(asked, slots, runs, stills));
     }
 
-    private static Candidate planned(Rotation question, int slots, Runs runs, List<EngineOff> stills) {
-        RotationPlan plan = with(question, stills).plan(Effort.INSTANT);
-        double cost = plan.score() + walks(question.horizon(), stills);
+    private static Candidate planned(Asked asked, int slots, Runs runs, List<EngineOff> stills) {
+        RotationPlan plan = asked.with(stills).plan(Effort.INSTANT);
+        double cost = plan.score() + walks(plan.rotation().horizon(), stills);
         return new Candidate(runs, stills, plan, cost, taken(plan, slots));
     }
 

@@ -159,9 +159,26 @@ public record Refuelling(
      * dry in them.
      */
     private static int latest(Horizon horizon, List<EngineOff> others, int from, int to) {
+        int resting = resting(horizon, others, from, to);
+        if (resting >= 0) {
+            return resting;
+        }
         Sleep sleep = horizon.sleep() == null ? Wanted.USUAL_SLEEP : horizon.sleep();
         int awake = latest(horizon, others, from, to, sleep);
         return awake < 0 && horizon.sleep() == null ? latest(horizon, others, from, to, null) : awake;
+    }
+
+    /** The last time that the engine is stopped anyhow, for long enough, by somebody who is up; -1 when there is none. */
+    private static int resting(Horizon horizon, List<EngineOff> others, int from, int to) {
+        int last = -1;
+        for (EngineOff stop : horizon.engineOff()) {
+            int at = horizon.slotAt(stop.from());
+            boolean longEnough = !stop.from().plusMinutes(MINUTES).isAfter(stop.to());
+            if (longEnough && horizon.at(at).equals(stop.from()) && at >= from && at <= to && !horizon.night(at)) {
+                last = horizon.nobodyThere(at) || filledIn(horizon, others, at) ? last : Math.max(last, at);
+            }
+        }
+        return last;
     }
 
     private static int latest(Horizon horizon, List<EngineOff> others, int from, int to, @Nullable Sleep sleep) {

@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * A rotation: what is on when, the moves that lead there, and what the needs get from it.
  *
- * @param on ids by slot
+ * @param on ids by slot of what has power, from the engine or, while it stands still, from a battery
  * @param moves in the order of time
  * @param unmet needs that go short
  * @param thin minutes that reserves spend near their bottom
@@ -108,6 +108,11 @@ public record RotationPlan(
     public RotationPlan {
         on = List.copyOf(on);
         moves = List.copyOf(moves);
+    }
+
+    /** What the engine feeds in a slot: nothing while it stands still, whatever a battery carries then. */
+    public Set<String> fed(int slot) {
+        return engineOff.contains(slot) ? Set.of() : on.get(slot);
     }
 
     /** When the slot begins. */
@@ -236,16 +241,18 @@ public record RotationPlan(
     private static List<Move> moves(Compiled problem, long[] sets) {
         List<Move> moves = new ArrayList<>();
         for (int slot = 0; slot < sets.length; slot++) {
-            long before = problem.before(sets, slot);
+            // the breakers are OFF while the engine stands still, whatever hangs on a battery
+            long after = problem.still[slot] ? 0 : sets[slot];
+            long before = slot > 0 && problem.still[slot - 1] ? 0 : problem.before(sets, slot);
             boolean first = slot == 0 && problem.now == null;
-            if (sets[slot] != before || first) {
-                List<String> stays = problem.sets.ids(before & sets[slot]);
-                List<String> closing = problem.sets.ids(sets[slot] & ~before);
+            if (after != before || first) {
+                List<String> stays = problem.sets.ids(before & after);
+                List<String> closing = problem.sets.ids(after & ~before);
                 moves.add(new Move(
                         slot,
                         problem.horizon.at(slot),
                         kind(problem, slot),
-                        problem.sets.ids(before & ~sets[slot]),
+                        problem.sets.ids(before & ~after),
                         StartOrder.of(problem.rotation.setup(), stays, closing, List.of())
                                 .circuits()));
             }

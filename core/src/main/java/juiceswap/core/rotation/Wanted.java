@@ -15,6 +15,7 @@ import juiceswap.core.house.Need.Window;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Horizon.Sleep;
+import juiceswap.core.rotation.Resting.Dropped;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -52,6 +53,15 @@ public record Wanted(
      * @param stills when the engine stands still beside what is wished
      */
     public Rotation from(Setup setup, LocalDateTime now, Set<String> on, Had had, List<EngineOff> stills) {
+        return from(new Now(setup, now, on, had, null, null), stills, Set.of());
+    }
+
+    /** The same, where a battery may carry something while the engine stands still. */
+    private Rotation from(Now at, List<EngineOff> stills, Set<Dropped> dropped) {
+        Setup setup = at.setup;
+        LocalDateTime now = at.time;
+        Set<String> on = at.on;
+        Had had = at.had;
         List<EngineOff> engineOff = new ArrayList<>(Wish.engineOff(wishes));
         engineOff.addAll(stills);
         Horizon horizon = new Horizon(now, SLOT_MINUTES, SLOTS, sleep, engineOff, Wish.away(wishes));
@@ -79,7 +89,12 @@ public record Wanted(
             }
         }
         needs.addAll(briefly(setup, horizon, needs));
-        return new Rotation(setup, horizon, on, needs);
+        if (at.wattHours == null) {
+            return new Rotation(setup, horizon, on, needs);
+        }
+        Resting resting = Resting.of(setup, horizon, at.wattHours, needs, dropped);
+        needs.addAll(resting.charging());
+        return new Rotation(setup, horizon.withEngineOff(resting.engineOff()), on, needs);
     }
 
     /** What somebody stands by is on for as long as its other needs ask, and not much longer. */
@@ -117,11 +132,28 @@ public record Wanted(
      * A plan with the tank.
      *
      * @param fuel the tank along it
+     * @param charge the battery along it
      */
-    public record Made(RotationPlan plan, Refuelling fuel) {}
+    public record Made(RotationPlan plan, Refuelling fuel, Charge charge) {}
 
-    /** How a house stands that is to be planned for. */
-    public record Now(Setup setup, LocalDateTime time, Set<String> on, Had had, Refuelling.@Nullable Fuel fuel) {}
+    /**
+     * How a house stands that is to be planned for.
+     *
+     * @param fuel null where nobody can tell
+     * @param wattHours in the battery station, null where there is none
+     */
+    public record Now(
+            Setup setup,
+            LocalDateTime time,
+            Set<String> on,
+            Had had,
+            Refuelling.@Nullable Fuel fuel,
+            @Nullable Double wattHours) {
+        /** A house without a battery. */
+        public Now(Setup setup, LocalDateTime time, Set<String> on, Had had, Refuelling.@Nullable Fuel fuel) {
+            this(setup, time, on, had, fuel, null);
+        }
+    }
 
     /**
      * The plan from now on; where the tank would not last, the engine stands still to be filled when somebody is awake and
@@ -139,20 +171,23 @@ public record Wanted(
      * @param beside where its searches go on
      */
     public Made plan(Now now, Effort effort, @Nullable RotationPlan inForce, Beside beside) {
-        Rotation question = from(now.setup, now.time, now.on, now.had, List.of());
-        List<Set<String>> start = inForce == null ? null : ahead(inForce, question.horizon());
+        Horizon horizon = from(now, List.of(), Set.of()).horizon();
+        List<Set<String>> start = inForce == null ? null : ahead(inForce, horizon);
         if (now.fuel == null) {
-            return new Made(question.plan(effort, start, beside), Refuelling.UNKNOWN);
+            return made(now, planned(now, List.of(), effort, start, beside), Refuelling.UNKNOWN);
         }
         List<EngineOff> chosen = fillings();
-        RotationPlan first = question.plan(Effort.INSTANT, start, beside);
+        RotationPlan first = planned(now, List.of(), Effort.INSTANT, start, beside);
         Refuelling placed = Refuelling.place(first, now.fuel, chosen);
         List<EngineOff> more = new ArrayList<>(placed.refuels());
         more.removeAll(chosen);
-        RotationPlan plan = (more.isEmpty() ? question : from(now.setup, now.time, now.on, now.had, more))
-                .plan(effort, start == null ? null : first.on(), beside);
+        RotationPlan plan = planned(now, more, effort, start == null ? null : first.on(), beside);
         Refuelling fuel = Refuelling.along(plan, now.fuel, placed.refuels());
-        return fuel.emptyAt() == null ? new Made(plan, fuel) : untilDry(now, effort, plan, fuel, more, beside);
+        return fuel.emptyAt() == null ? made(now, plan, fuel) : untilDry(now, effort, plan, fuel, more, beside);
+    }
+
+    private static Made made(Now now, RotationPlan plan, Refuelling fuel) {
+        return new Made(plan, fuel, now.wattHours == null ? Charge.NONE : Charge.along(plan, now.wattHours));
     }
 
     /** No plan runs on an empty tank: from when it is dry everything is off, and the plan before it knows that. */
@@ -163,8 +198,37 @@ public record Wanted(
         List<EngineOff> all = new ArrayList<>(stops);
         all.removeIf(stop -> stop.from().isAfter(dry));
         all.add(new EngineOff(dry, horizon.at(horizon.slots())));
-        RotationPlan plan = from(now.setup, now.time, now.on, now.had, all).plan(effort, wet.on(), beside);
-        return new Made(plan, Refuelling.along(plan, Objects.requireNonNull(now.fuel), fuel.refuels()));
+        RotationPlan plan = planned(now, all, effort, wet.on(), beside);
+        return made(now, plan, Refuelling.along(plan, Objects.requireNonNull(now.fuel), fuel.refuels()));
+    }
+
+    /**
+     * The plan with these stops beside those that are wished. Where the battery could not be charged as far as it was reckoned
+     * with, it carries less.
+     */
+    private RotationPlan planned(
+            Now now, List<EngineOff> stops, Effort effort, @Nullable List<Set<String>> start, Beside beside) {
+        Set<Dropped> dropped = new HashSet<>();
+        if (now.wattHours != null) {
+            lasting(now, stops, Effort.INSTANT, start, beside, dropped);
+        }
+        return lasting(now, stops, effort, start, beside, dropped);
+    }
+
+    private RotationPlan lasting(
+            Now now,
+            List<EngineOff> stops,
+            Effort effort,
+            @Nullable List<Set<String>> start,
+            Beside beside,
+            Set<Dropped> dropped) {
+        while (true) {
+            RotationPlan plan = from(now, stops, dropped).plan(effort, start, beside);
+            Dropped less = now.wattHours == null ? null : Resting.tooMuch(plan, now.wattHours);
+            if (less == null || !dropped.add(less)) {
+                return plan;
+            }
+        }
     }
 
     /**
@@ -173,7 +237,17 @@ public record Wanted(
      * @param litres above 0
      */
     public Rationing ration(Now now, double litres, LocalDateTime until, Effort effort) {
-        return Rationing.of(from(now.setup, now.time, now.on, now.had, List.of()), litres, until, effort);
+        return Rationing.of(stills -> from(now, stills, Set.of()), litres, until, effort);
+    }
+
+    /**
+     * When the engine rests on the battery, if at all: over a night, over some hours of a day, or both, whatever comes to
+     * least. What goes without power meanwhile, the walks to stop and start the engine and the fuel are weighed together.
+     */
+    public Rest rest(Now now) {
+        return Rest.of(
+                sleep == null ? USUAL_SLEEP : sleep,
+                stops -> planned(now, stops, Effort.INSTANT, null, Beside.IN_TURN));
     }
 
     /** The stops among the wishes in which the tank is filled. */

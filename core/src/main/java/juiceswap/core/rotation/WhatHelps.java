@@ -91,8 +91,7 @@ public record WhatHelps(List<Shed> shed, @Nullable Double biggerSet) {
     private static @Nullable Double bigger(Rotation rotation) {
         for (double share : BIGGER) {
             Setup setup = rotation.setup();
-            Setup bigger =
-                    new Setup(setup.transfer(), setup.source().timesWatts(share), setup.path(), setup.circuits());
+            Setup bigger = setup.withSource(setup.source().timesWatts(share));
             RotationPlan plan =
                     new Rotation(bigger, rotation.horizon(), rotation.now(), rotation.needs()).plan(Effort.INSTANT);
             if (plan.unmet().stream().allMatch(RotationPlan.Unmet::engineOff)) {

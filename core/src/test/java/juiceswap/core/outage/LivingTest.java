@@ -26,7 +26,9 @@ import juiceswap.core.house.Unexplained;
 import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
 import juiceswap.core.meter.Verdict;
+import juiceswap.core.rotation.Wanted;
 import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.Storage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -69,13 +71,14 @@ class LivingTest {
         now = now.plus(Duration.ofMinutes(30));
         standing = write(new Event.Opened("fridge"));
         double minutes = standing.living()
-                .had(ZoneOffset.UTC)
+                .had(Samples.cottage(), ZoneOffset.UTC, now)
                 .minutes(
                         "fridge",
                         DARK.atZone(ZoneOffset.UTC).toLocalDateTime(),
                         now.atZone(ZoneOffset.UTC).toLocalDateTime());
         assertThat(minutes).isBetween(30.0, Duration.between(DARK, now).toMinutes() * 1.0);
-        assertThat(standing.living().had(ZoneOffset.UTC).since("fridge")).isEqualTo(now);
+        assertThat(standing.living().had(Samples.cottage(), ZoneOffset.UTC, now).since("fridge"))
+                .isEqualTo(now);
         assertThat(standing.changeover().wanted()).doesNotContain("fridge");
     }
 
@@ -214,6 +217,30 @@ class LivingTest {
         // what it takes to start is as it was
         assertThat(standing.changeover().setup().circuit("fridge").startingWatts())
                 .isEqualTo(900);
+    }
+
+    /** The lamp charges it: an hour in the dark takes 180 W × 1 h from it, and the fridge has had power all along. */
+    @Test
+    void whatTheBatteryCarriesInADarkHouseIsPower() {
+        Storage storage = new Storage(1000, 500, 2000, new Storage.Charging("lamp", 75, 80), 10, List.of("fridge"));
+        Setup house = Samples.cottage().withStorage(storage);
+        write(new Event.Started(
+                SwapState.initial(Bond.BONDED, true, false),
+                Goal.ON_GENERATOR,
+                new Options(false, false, Set.of(), List.of("fridge"), false, null)));
+        now = now.plus(Duration.ofHours(1));
+        Standing standing = Standing.of(house, log);
+        Wanted.Now from = standing.planFrom(ZoneOffset.UTC, 0, now);
+        assertThat(from.wattHours()).isEqualTo(820);
+        assertThat(from.had().minutes("fridge", from.time().minusHours(1), from.time()))
+                .isEqualTo(60);
+        write(new Event.ChargeSeen(400));
+        assertThat(Standing.of(house, log).planFrom(ZoneOffset.UTC, 0, now).wattHours())
+                .isEqualTo(400);
+        assertThat(Standing.of(Samples.cottage(), log)
+                        .planFrom(ZoneOffset.UTC, 0, now)
+                        .wattHours())
+                .isNull();
     }
 
     @Test

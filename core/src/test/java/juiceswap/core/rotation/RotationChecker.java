@@ -44,8 +44,11 @@ public final class RotationChecker {
         }
         for (int slot = 0; slot < on.size(); slot++) {
             Set<String> set = on.get(slot);
-            if (engineOff(slot) && !set.isEmpty()) {
-                wrongs.add("slot " + slot + ": on without the engine");
+            if (engineOff(slot)) {
+                if (!carried(slot).containsAll(set)) {
+                    wrongs.add("slot " + slot + ": on without the engine");
+                }
+                continue;
             }
             String wrong = judged.computeIfAbsent(set, this::judge);
             if (!wrong.isEmpty()) {
@@ -89,6 +92,21 @@ public final class RotationChecker {
         LocalDateTime to = at(slot + 1);
         return rotation.horizon().engineOff().stream()
                 .anyMatch(off -> off.from().isBefore(to) && from.isBefore(off.to()));
+    }
+
+    /** What a battery carries in all times without the engine that touch a slot. */
+    private Set<String> carried(int slot) {
+        Set<String> carried = null;
+        for (Horizon.EngineOff off : rotation.horizon().engineOff()) {
+            if (off.from().isBefore(at(slot + 1)) && at(slot).isBefore(off.to())) {
+                Set<String> here = new HashSet<>(off.carried());
+                if (carried != null) {
+                    here.retainAll(carried);
+                }
+                carried = here;
+            }
+        }
+        return carried == null ? Set.of() : carried;
     }
 
     private LocalDateTime at(int slot) {
@@ -273,6 +291,9 @@ public final class RotationChecker {
         }
         List<Set<String>> other = new ArrayList<>(on);
         for (int slot = from; slot < to; slot++) {
+            if (engineOff(slot)) {
+                continue;
+            }
             Set<String> set = new LinkedHashSet<>(on.get(slot));
             boolean needed = set.stream()
                     .anyMatch(one ->
@@ -287,7 +308,7 @@ public final class RotationChecker {
             }
             other.set(slot, set);
         }
-        if (new RotationChecker(rotation, other).score() <= score + 1e-7) {
+        if (!other.equals(on) && new RotationChecker(rotation, other).score() <= score + 1e-7) {
             found.add(id + " from slot " + from + " to " + to);
         }
     }

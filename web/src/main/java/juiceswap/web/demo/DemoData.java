@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayDeque;
@@ -16,7 +15,6 @@ import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Options;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.SwapState;
-import juiceswap.core.house.Setup;
 import juiceswap.core.household.Household;
 import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
@@ -184,13 +182,8 @@ public class DemoData implements ApplicationRunner {
 
     private static List<Move> movesFrom(Outage outage, Instant now) {
         Standing standing = outage.standing();
-        Setup setup = standing.changeover().setup();
-        Wanted.Now from = new Wanted.Now(
-                setup,
-                LocalDateTime.ofInstant(now, ZoneId.systemDefault()),
-                standing.changeover().powered(standing.state()),
-                standing.living().had(ZoneId.systemDefault()),
-                standing.living().fuelLeft(setup, outage.household().storedLitres(), now));
+        Wanted.Now from =
+                standing.planFrom(ZoneId.systemDefault(), outage.household().storedLitres(), now);
         return outage.household().wanted().plan(from, Effort.INSTANT, null).plan().moves().stream()
                 .filter(move -> move.kind() != MoveKind.ENGINE_ON)
                 .toList();

@@ -23,7 +23,10 @@ import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
+import juiceswap.core.rotation.Wanted;
+import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Limits;
+import juiceswap.core.supply.Storage;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -39,6 +42,7 @@ import org.jspecify.annotations.Nullable;
  * @param hours those that are named
  * @param visits walks to the panel, numbered
  * @param stills while the engine stands still
+ * @param stores what is in the tank and in the battery, along the plan
  * @param now where the present is, null when it is not in the drawing
  */
 @RecordBuilder
@@ -58,6 +62,7 @@ public record RotationView(
         List<Band> stills,
         List<Visit> visits,
         List<LegChart> legs,
+        List<StoreChart> stores,
         @Nullable Double now,
         String inWords) {
 
@@ -102,8 +107,12 @@ public record RotationView(
             boolean chosen,
             String inWords) {}
 
-    /** From one slot up to, not including, another. */
-    public record Bar(double x, double width, int from, int to, boolean pinned) {}
+    /**
+     * From one slot up to, not including, another.
+     *
+     * @param carried by a battery while the engine stands still
+     */
+    public record Bar(double x, double width, int from, int to, boolean pinned, boolean carried) {}
 
     public record Hour(double x, String text) {}
 
@@ -130,23 +139,43 @@ public record RotationView(
     public record Stack(String circuit, String path, boolean chosen) {}
 
     /**
+     * What is left in a tank or a battery, slot by slot.
+     *
+     * @param name what it is of, a word of the messages
+     * @param now what is in it now, in words
+     * @param area filled from its bottom up to what is left
+     * @param lowY below it nothing is planned with, null where all is
+     */
+    public record StoreChart(
+            String name,
+            String now,
+            int y,
+            int height,
+            String area,
+            @Nullable Double lowY,
+            String inWords) {}
+
+    /**
      * @param before the plan that this one would replace, or null
      * @param chosen id of the circuit being looked at, or null
      */
     public static RotationView of(
             Household household,
-            RotationPlan plan,
+            Wanted.Made made,
             @Nullable RotationPlan before,
             LocalDateTime now,
             @Nullable String chosen,
             Size size) {
-        return new Layout(household, plan, before, now, chosen, size).view();
+        return new Layout(household, made, before, now, chosen, size).view();
     }
 
     /** One drawing in the making. */
     private static final class Layout {
         private static final int TOP = 46;
         private static final int GAP = 26;
+
+        /** How high what is left in a tank is drawn. */
+        private static final int STORE = 40;
 
         /** Every second hour is named: more would run into each other on a phone. */
         private static final int HOURS_NAMED = 2;
@@ -155,6 +184,7 @@ public record RotationView(
         private static final int NAME_OF_AN_HOUR = 48;
 
         private final Household household;
+        private final Wanted.Made made;
         private final RotationPlan plan;
         private final @Nullable RotationPlan before;
         private final LocalDateTime now;
@@ -166,13 +196,14 @@ public record RotationView(
 
         Layout(
                 Household household,
-                RotationPlan plan,
+                Wanted.Made made,
                 @Nullable RotationPlan before,
                 LocalDateTime now,
                 @Nullable String chosen,
                 Size size) {
             this.household = household;
-            this.plan = plan;
+            this.made = made;
+            this.plan = made.plan();
             this.before = before;
             this.now = now;
             this.chosen = chosen;
@@ -186,7 +217,10 @@ public record RotationView(
             List<Row> rows = rows();
             int bottom = TOP + rows.size() * size.row;
             List<LegChart> legs = legs(bottom);
-            int height = legs.isEmpty() ? bottom : legs.get(legs.size() - 1).y() + size.leg + 6;
+            int belowLegs = legs.isEmpty() ? bottom : legs.get(legs.size() - 1).y() + size.leg + 6;
+            List<StoreChart> stores = stores(belowLegs);
+            int height =
+                    stores.isEmpty() ? belowLegs : stores.get(stores.size() - 1).y() + STORE + 6;
             return RotationViewBuilder.builder()
                     .width(size.width)
                     .height(height)
@@ -203,6 +237,7 @@ public record RotationView(
                     .stills(bands(slot -> plan.engineOff().contains(slot), say("drawing.rotation.engine-off")))
                     .visits(visits())
                     .legs(legs)
+                    .stores(stores)
                     .now(nowX())
                     .inWords(inWords())
                     .build();
@@ -280,17 +315,27 @@ public record RotationView(
         private List<Bar> bars(RotationPlan of, String id, int shift) {
             List<Bar> bars = new ArrayList<>();
             int from = -1;
+            boolean carried = false;
             for (int slot = 0; slot <= slots; slot++) {
                 int at = slot + shift;
                 boolean on = slot < slots
                         && at >= 0
                         && at < of.on().size()
                         && of.on().get(at).contains(id);
+                boolean still = on && of.engineOff().contains(at);
+                if (from >= 0 && (!on || still != carried)) {
+                    bars.add(new Bar(
+                            x(from),
+                            round((slot - from) * slotWidth),
+                            from,
+                            slot,
+                            !carried && pinned(id, from, slot),
+                            carried));
+                    from = -1;
+                }
                 if (on && from < 0) {
                     from = slot;
-                } else if (!on && from >= 0) {
-                    bars.add(new Bar(x(from), round((slot - from) * slotWidth), from, slot, pinned(id, from, slot)));
-                    from = -1;
+                    carried = still;
                 }
             }
             return bars;
@@ -419,12 +464,12 @@ public record RotationView(
             StringBuilder may = new StringBuilder();
             int from = 0;
             for (int slot = 1; slot <= slots; slot++) {
-                if (slot < slots && plan.on().get(slot).equals(plan.on().get(from))) {
+                if (slot < slots && plan.fed(slot).equals(plan.fed(from))) {
                     continue;
                 }
                 double stacked = 0;
                 double largest = 0;
-                List<Circuit> on = setup.circuits(plan.on().get(from));
+                List<Circuit> on = setup.circuits(plan.fed(from));
                 double most = Capacity.limits(setup, on).legRunningWatts();
                 may.append(may.isEmpty() ? "M" + x(from) + " " : "V")
                         .append(round(base - most * scale))
@@ -464,6 +509,60 @@ public record RotationView(
                     may.toString(),
                     round(base - limits.legStartingWatts() * scale),
                     String.format(Locale.ENGLISH, "%,.0f W", limits.legRunningWatts()));
+        }
+
+        /** The tank and the battery, where there are such and what is in them is known. */
+        private List<StoreChart> stores(int below) {
+            List<StoreChart> charts = new ArrayList<>();
+            Setup setup = plan.rotation().setup();
+            Generator engine = setup.source().engine();
+            Double tank = engine == null ? null : engine.tankLitres();
+            int y = below + 8;
+            if (tank != null && !made.fuel().litres().isEmpty()) {
+                List<Double> litres = made.fuel().litres();
+                charts.add(store("fuel", y, litres, tank, null, InUse.measures().show(household.fuel(litres.get(0)))));
+                y += STORE + 12;
+            }
+            Storage storage = setup.storage();
+            if (storage != null && !made.charge().wattHours().isEmpty()) {
+                List<Double> left = made.charge().wattHours();
+                charts.add(store(
+                        "charge",
+                        y,
+                        left,
+                        storage.wattHours(),
+                        storage.lowWattHours(),
+                        Math.round(100 * left.get(0) / storage.wattHours()) + " %"));
+            }
+            return charts;
+        }
+
+        private StoreChart store(
+                String name, int y, List<Double> levels, double most, @Nullable Double low, String now) {
+            double base = y + STORE;
+            StringBuilder area = new StringBuilder("M" + x(0) + " " + base);
+            for (int slot = 0; slot < slots; slot++) {
+                double top = round(base - STORE * Math.min(1, levels.get(slot) / most));
+                area.append("L")
+                        .append(x(slot))
+                        .append(" ")
+                        .append(top)
+                        .append("H")
+                        .append(x(slot + 1));
+            }
+            area.append("V").append(base).append("z");
+            double least = levels.subList(0, slots).stream()
+                    .mapToDouble(Double::doubleValue)
+                    .min()
+                    .orElse(0);
+            return new StoreChart(
+                    name,
+                    now,
+                    y,
+                    STORE,
+                    area.toString(),
+                    low == null ? null : (Double) round(base - STORE * low / most),
+                    say("rotate.timeline.store." + name, "now", now, "least", Math.round(100 * least / most)));
         }
 
         private static String block(double x, double y, double width, double height) {

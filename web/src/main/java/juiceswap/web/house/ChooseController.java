@@ -167,7 +167,7 @@ class ChooseController {
             circuits.add(circuit);
         }
         Setup setup = file.setup();
-        return new Setup(setup.transfer(), setup.source(), setup.path(), circuits);
+        return setup.withCircuits(circuits);
     }
 
     private static void judge(Household file, Setup setup, Set<String> on, Set<String> must, Model model) {

@@ -37,10 +37,12 @@ import juiceswap.core.supply.Propane;
 import juiceswap.core.supply.Rating;
 import juiceswap.core.supply.Source;
 import juiceswap.core.supply.Source.BondChange;
+import juiceswap.core.supply.Storage;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.form.Form;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
+import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -95,6 +97,16 @@ class SupplyController {
         model.addAttribute("cylinders", cylinders(file));
         model.addAttribute("warnings", warnings(file));
         model.addAttribute("edit", edit);
+        Storage storage = file.supply().storage();
+        model.addAttribute(
+                "carried",
+                storage == null
+                        ? ""
+                        : String.join(
+                                ", ",
+                                storage.carries().stream()
+                                        .map(id -> Words.label(id, file))
+                                        .toList()));
         boolean oneLink =
                 link != null && link >= 0 && link < file.setup().path().size();
         model.addAttribute("link", oneLink ? link : null);

@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param next the next move, null when none is left or the plan is being made
  * @param then the two moves after it, in one line each
  * @param tank what is in it, and for how long, null when nobody can tell
+ * @param battery what the battery station holds and does, null without one
  * @param readingDue when it was read last, when that is too long ago; null while it is not
  */
 @RecordBuilder
@@ -32,6 +33,7 @@ public record LivingPage(
         FitView fit,
         List<ReserveLine> reserves,
         @Nullable String tank,
+        @Nullable String battery,
         List<String> shortfalls,
         boolean proposed,
         @Nullable String readingDue,

@@ -30,6 +30,7 @@ import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.supply.FuelUse;
+import juiceswap.core.supply.Storage;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.PanelView;
 import juiceswap.web.now.LivingPage.Asked;
@@ -95,6 +96,7 @@ class LivingPages {
                 .fit(FitView.of(household, Capacity.of(life.setup(), life.on(), (String) null), null))
                 .reserves(reserves(life, needs))
                 .tank(tank(life))
+                .battery(battery(life))
                 .shortfalls(
                         life.inForce() == null
                                 ? List.of()
@@ -184,7 +186,7 @@ class LivingPages {
         if (move.kind() == MoveKind.ENGINE_OFF) {
             return words.say("now.leaves.nothing");
         }
-        Set<String> after = life.lived().plan().on().get(move.slot());
+        Set<String> after = life.lived().plan().fed(move.slot());
         Capacity capacity = Capacity.of(life.setup(), after, (String) null);
         return words.say(
                 "now.leaves",
@@ -240,6 +242,32 @@ class LivingPages {
         return hours == null
                 ? words.say("now.tank.still", "tank", litres)
                 : words.say("now.tank", "tank", litres, "time", Words.hours(60 * hours));
+    }
+
+    private @Nullable String battery(Life life) {
+        Storage storage = life.setup().storage();
+        Double left = life.wattHours();
+        if (storage == null || left == null) {
+            return null;
+        }
+        long percent = Math.round(100 * left / storage.wattHours());
+        double draws = DutyWatts.of(life.setup().circuits(storage.carries()));
+        boolean dark = life.on().isEmpty() && !life.standing().state().engine().running();
+        if (!dark || draws <= 0) {
+            return words.say(
+                    life.on().contains(storage.charging().circuit()) ? "now.battery.charges" : "now.battery",
+                    "percent",
+                    percent);
+        }
+        double hours = Math.max(0, left - storage.lowWattHours()) / draws;
+        return words.say(
+                "now.battery.carries",
+                "percent",
+                percent,
+                "circuits",
+                RotationWords.labels(storage.carries(), life.outage().household()),
+                "time",
+                Words.hours(60 * hours));
     }
 
     /** Nothing reads volts and hertz by itself, and nobody has for a while. */

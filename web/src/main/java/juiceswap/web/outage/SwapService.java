@@ -306,6 +306,11 @@ public class SwapService {
         record(account, seen, List.of(new Event.FuelSeen(litres)));
     }
 
+    /** Somebody has read the battery station; watt-hours in it. */
+    public void chargeSeen(Account account, int seen, double wattHours) {
+        record(account, seen, List.of(new Event.ChargeSeen(wattHours)));
+    }
+
     /** A circuit draws what was measured, not what was thought. */
     public void loadMeasured(Account account, int seen, String circuit, double watts) {
         record(account, seen, List.of(new Event.LoadMeasured(circuit, watts)));

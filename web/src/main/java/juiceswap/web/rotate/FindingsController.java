@@ -13,6 +13,7 @@ import juiceswap.core.outage.Event;
 import juiceswap.core.rotation.Learning;
 import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.Storage;
 import juiceswap.web.form.Form;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.SwapService;
@@ -141,6 +142,31 @@ class FindingsController {
             proposeAsFound(account, Phrase.of("plan.why.fuel-found"));
         } catch (InvalidInput invalid) {
             flash.addFlashAttribute("unread", new Unread("fuel", form.with(invalid)));
+        }
+        return RotateController.BACK;
+    }
+
+    @PostMapping("/charge")
+    String charge(
+            @AuthenticationPrincipal Account account,
+            @RequestParam int seen,
+            @RequestParam Map<String, String> typed,
+            RedirectAttributes flash) {
+        Life life = rotations.planned(account);
+        Form form = new Form(typed);
+        try {
+            Double percent = form.number("percent");
+            form.requireSound();
+            Storage storage = life.setup().storage();
+            InvalidInput.unless(
+                    storage != null && percent != null && percent >= 0 && percent <= 100,
+                    "/percent",
+                    "invalid.percent-to-hundred");
+            swap.chargeSeen(
+                    account, seen, Objects.requireNonNull(storage).wattHours() * Objects.requireNonNull(percent) / 100);
+            proposeAsFound(account, Phrase.of("plan.why.charge-found"));
+        } catch (InvalidInput invalid) {
+            flash.addFlashAttribute("unread", new Unread("charge", form.with(invalid)));
         }
         return RotateController.BACK;
     }

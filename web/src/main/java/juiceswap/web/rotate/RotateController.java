@@ -12,6 +12,7 @@ import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.WhatHelps;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.Storage;
 import juiceswap.web.household.CalendarKeys;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.SwapService;
@@ -90,11 +91,18 @@ class RotateController {
     private void preview(Household household, Look look, Model model) {
         LocalDateTime now = Rotations.local(clock.instant());
         Changeover changeover = new Changeover(household.setup(), household.outage());
+        Storage storage = household.setup().storage();
         Wanted.Now from = new Wanted.Now(
-                household.setup(), now, Set.copyOf(changeover.wanted()), Had.NOTHING, fullTank(household));
+                household.setup(),
+                now,
+                Set.copyOf(changeover.wanted()),
+                Had.NOTHING,
+                fullTank(household),
+                storage == null ? null : (Double) storage.wattHours());
         Wanted.Made made = household.wanted().plan(from, Effort.INSTANT, null);
         model.addAttribute("preview", true);
-        pages.plan(made.plan(), null, household, now, look, model);
+        model.addAttribute("charge", words.charge(made.plan(), made.charge(), from.wattHours(), household));
+        pages.plan(made, null, household, now, look, model);
     }
 
     private static Refuelling.@Nullable Fuel fullTank(Household household) {

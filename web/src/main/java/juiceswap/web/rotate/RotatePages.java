@@ -12,13 +12,17 @@ import java.util.Map;
 import java.util.Optional;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
+import juiceswap.core.rotation.Charge;
 import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.PlanDifference;
+import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.rotation.StandingNeed;
+import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.WhyOff;
 import juiceswap.core.rotation.Wish;
+import juiceswap.core.supply.Storage;
 import juiceswap.web.drawing.RotationView;
 import juiceswap.web.form.Form;
 import juiceswap.web.rotate.RotationPlans.Kept;
@@ -40,6 +44,7 @@ class RotatePages {
             "away", Map.of("to", "17:00"),
             "refuel", Map.of("from", "17:00"),
             "fuel", Map.of(),
+            "charge", Map.of(),
             "ration", Map.of("until", "08:00"),
             "pin", Map.of(),
             "found", Map.of());
@@ -107,25 +112,29 @@ class RotatePages {
         }
         model.addAttribute("wishes", wishes(life, shown));
         model.addAttribute("chips", chips(life, household));
-        model.addAttribute("fuel", words.fuel(life.fuelAlong(shown), life));
+        Refuelling fuel = life.fuelAlong(shown);
+        Charge charge = life.chargeAlong(shown);
+        model.addAttribute("fuel", words.fuel(fuel, life));
+        model.addAttribute("charge", words.charge(shown.plan(), charge, life.wattHours(), household));
         RotationPlan before = life.proposed() == null ? null : life.lived().plan();
-        plan(shown.plan(), before, household, life.now(), look, model);
+        plan(new Wanted.Made(shown.plan(), fuel, charge), before, household, life.now(), look, model);
         model.addAttribute("forms", forms(model));
     }
 
     /** A plan as it is drawn and told. */
     void plan(
-            RotationPlan plan,
+            Wanted.Made made,
             @Nullable RotationPlan before,
             Household household,
             LocalDateTime now,
             Look look,
             Model model) {
+        RotationPlan plan = made.plan();
         String chosen = look.circuit() != null && household.find(look.circuit()) != null ? look.circuit() : null;
         model.addAttribute("household", household);
         model.addAttribute("plan", plan);
-        model.addAttribute("wide", RotationView.of(household, plan, before, now, chosen, RotationView.Size.WIDE));
-        model.addAttribute("narrow", RotationView.of(household, plan, before, now, chosen, RotationView.Size.NARROW));
+        model.addAttribute("wide", RotationView.of(household, made, before, now, chosen, RotationView.Size.WIDE));
+        model.addAttribute("narrow", RotationView.of(household, made, before, now, chosen, RotationView.Size.NARROW));
         model.addAttribute("shortfalls", words.shortfalls(plan, household));
         model.addAttribute("moves", moves(plan, household, now));
         model.addAttribute("needsSaid", household.needsAreSaid());
@@ -221,8 +230,11 @@ class RotatePages {
     private static List<Chip> chips(Life life, Household household) {
         List<Chip> chips = new ArrayList<>();
         chips.add(new Chip("quiet-night", null, say("rotate.rotate.quiet-night")));
+        Storage storage = life.setup().storage();
+        String charger = storage == null ? null : storage.charging().circuit();
         for (HomeCircuit entry : household.circuits()) {
             boolean job = life.setup().find(entry.id()) != null
+                    && !entry.id().equals(charger)
                     && !entry.circuit().lockedOff()
                     && keep(household, entry.id()).isEmpty()
                     && life.wanted().standing().stream()

@@ -6,13 +6,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import juiceswap.core.Phrase;
+import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Need;
 import juiceswap.core.household.Household;
+import juiceswap.core.rotation.Charge;
+import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Learning;
 import juiceswap.core.rotation.PlanDifference;
 import juiceswap.core.rotation.Rationing;
 import juiceswap.core.rotation.Refuelling;
+import juiceswap.core.rotation.Rest;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
@@ -20,8 +24,10 @@ import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.rotation.WhatHelps;
 import juiceswap.core.rotation.WhyOff;
 import juiceswap.core.rotation.Wish;
+import juiceswap.core.supply.Storage;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** What a rotation says, in sentences with figures. */
@@ -369,6 +375,57 @@ public class RotationWords {
                 Words.label(keep.circuit(), household),
                 "time",
                 Words.hours(Learning.recoverMinutes(keep, share)));
+    }
+
+    public String rest(Rest rest, Household household) {
+        return rest.stops().isEmpty()
+                ? words.say("rotate.rest.runs-on")
+                : words.say("rotate.rest", "fuel", household.fuel(Math.max(0, rest.litresSaved())));
+    }
+
+    /** What the battery station holds and does along a plan, in lines; none without one. */
+    public List<String> charge(RotationPlan plan, Charge charge, @Nullable Double wattHours, Household household) {
+        Storage storage = plan.rotation().setup().storage();
+        if (storage == null || wattHours == null || charge.wattHours().isEmpty()) {
+            return List.of();
+        }
+        List<String> lines = new ArrayList<>();
+        lines.add(words.say(
+                "rotate.charge.now",
+                "percent",
+                percent(wattHours, storage),
+                "left",
+                Math.round(wattHours),
+                "most",
+                Math.round(storage.wattHours())));
+        Horizon horizon = plan.rotation().horizon();
+        for (EngineOff stop : horizon.engineOff()) {
+            if (stop.to().isAfter(horizon.start()) && !stop.carried().isEmpty()) {
+                int last = horizon.slotAt(stop.to().minusMinutes(1));
+                lines.add(words.say(
+                        "rotate.charge.carries",
+                        "from",
+                        time(stop.from(), horizon.start()),
+                        "to",
+                        time(stop.to(), horizon.start()),
+                        "circuits",
+                        labels(
+                                plan.rotation().setup().circuits(stop.carried()).stream()
+                                        .map(Circuit::id)
+                                        .toList(),
+                                household),
+                        "percent",
+                        percent(charge.wattHours().get(last), storage)));
+            }
+        }
+        if (charge.lowAt() != null) {
+            lines.add(words.say("rotate.charge.low", "time", time(charge.lowAt(), horizon.start())));
+        }
+        return lines;
+    }
+
+    private static long percent(double wattHours, Storage storage) {
+        return Math.round(100 * wattHours / storage.wattHours());
     }
 
     public String ration(Rationing ration, Household household) {

@@ -27,6 +27,7 @@ import juiceswap.core.house.Need;
 import juiceswap.core.house.Setup;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.rotation.Beside;
+import juiceswap.core.rotation.Charge;
 import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.Had;
 import juiceswap.core.rotation.Horizon.EngineOff;
@@ -34,6 +35,7 @@ import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Rationing;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.Replanning;
+import juiceswap.core.rotation.Rest;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.Wish;
@@ -111,6 +113,7 @@ public class Rotations {
      * @param had what circuits have had so far
      * @param needs what circuits are needed for at present
      * @param fuel in the tank and in full cans, null when nobody can tell
+     * @param wattHours in the battery station, null without one
      * @param inForce the plan lived by, null before there is one
      * @param progress how far it has been followed, null without one
      * @param proposed waits for somebody's yes, or null
@@ -126,6 +129,7 @@ public class Rotations {
             Had had,
             List<Need> needs,
             Refuelling.@Nullable Fuel fuel,
+            @Nullable Double wattHours,
             @Nullable Kept inForce,
             @Nullable Progress progress,
             @Nullable Kept proposed) {
@@ -177,12 +181,17 @@ public class Rotations {
 
         /** The house as it is to be planned for. */
         Wanted.Now planFrom() {
-            return new Wanted.Now(setup(), now, on, had, fuel);
+            return new Wanted.Now(setup(), now, on, had, fuel, wattHours);
         }
 
         /** The tank along a plan. */
         public Refuelling fuelAlong(Kept kept) {
             return fuel == null ? Refuelling.UNKNOWN : Refuelling.along(kept.plan(), fuel, fillings(kept));
+        }
+
+        /** The battery station along a plan. */
+        public Charge chargeAlong(Kept kept) {
+            return wattHours == null ? Charge.NONE : Charge.along(kept.plan(), wattHours);
         }
 
         /** The stops of a plan in which the tank is filled. */
@@ -245,7 +254,8 @@ public class Rotations {
                         .toList();
         Wanted wanted =
                 outage.household().wanted(Occasion.on(now.toLocalDate())).withWishes(wishes);
-        Had had = standing.living().had(ZoneId.systemDefault());
+        Wanted.Now from =
+                standing.planFrom(ZoneId.systemDefault(), outage.household().storedLitres(), clock.instant());
         return RotationsLifeBuilder.builder()
                 .outage(outage)
                 .standing(standing)
@@ -253,9 +263,10 @@ public class Rotations {
                 .onSet(settled(standing))
                 .on(on)
                 .wanted(wanted)
-                .had(had)
-                .needs(wanted.from(setup, now, on, had, List.of()).needs())
-                .fuel(standing.living().fuelLeft(setup, outage.household().storedLitres(), clock.instant()))
+                .had(from.had())
+                .needs(wanted.from(setup, now, on, from.had(), List.of()).needs())
+                .fuel(from.fuel())
+                .wattHours(from.wattHours())
                 .inForce(inForce)
                 .progress(inForce == null ? null : Progress.of(inForce.plan(), on, now))
                 .proposed(kept.size() > 1 ? kept.get(1) : null)
@@ -334,6 +345,17 @@ public class Rotations {
                 List.of(),
                 ration.plan());
         return ration;
+    }
+
+    /** Proposes when the engine rests on the battery; empty and nothing is proposed where it had better run on. */
+    public Rest rest(Account account, Life life) {
+        Rest rest = life.wanted.rest(life.planFrom());
+        if (!rest.stops().isEmpty()) {
+            List<Wish> wishes = new ArrayList<>(life.wishes());
+            rest.stops().forEach(stop -> wishes.add(new Wish.Still(stop.from(), stop.to(), false)));
+            propose(account, life, wishes, Phrase.of("plan.why.rest"));
+        }
+        return rest;
     }
 
     /** Puts a proposed plan in force. */

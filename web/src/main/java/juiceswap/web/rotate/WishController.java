@@ -8,6 +8,7 @@ import juiceswap.core.Phrase;
 import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Rationing;
+import juiceswap.core.rotation.Rest;
 import juiceswap.core.rotation.Wish;
 import juiceswap.web.form.Form;
 import juiceswap.web.rotate.RotatePages.Unread;
@@ -90,6 +91,15 @@ class WishController {
         List<Wish> wishes = new ArrayList<>(life.wishes());
         wishes.remove(gone);
         rotations.propose(account, life, wishes, Phrase.of("plan.why.without", "wish", RotationWords.phrase(gone)));
+        return RotateController.BACK;
+    }
+
+    /** The engine rests, and the battery carries the house, where that comes to less. */
+    @PostMapping("/rest")
+    String rest(@AuthenticationPrincipal Account account, RedirectAttributes flash) {
+        Life life = rotations.planned(account);
+        Rest rest = rotations.rest(account, life);
+        flash.addFlashAttribute("taken", words.rest(rest, life.outage().household()));
         return RotateController.BACK;
     }
 

@@ -78,6 +78,7 @@ class EveryViewTest extends OutageJourney {
                 "/house/files",
                 "/house/brief",
                 "/house/device/brief",
+                "/house/battery",
                 "/house/directory");
         ines.go("/house/files");
         ines.page.locator("textarea").first().fill("not,a,table");

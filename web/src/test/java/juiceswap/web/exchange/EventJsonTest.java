@@ -74,6 +74,7 @@ class EventJsonTest {
                 new Event.Observed("fridge", 4.5, 180),
                 new Event.Observed("fridge", null, 60),
                 new Event.FuelSeen(9.5),
+                new Event.ChargeSeen(960),
                 new Event.LoadMeasured("fridge", 240),
                 new Event.Stalled(StallCause.LOW_OIL),
                 new Event.Alarmed(),
