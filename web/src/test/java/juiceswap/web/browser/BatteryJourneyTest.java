@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import java.io.IOException;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import juiceswap.core.rotation.RotationPlan;
@@ -102,10 +103,11 @@ class BatteryJourneyTest extends OutageJourney {
         // the engine stops for the night, and Now tells what lives on
         swap.aim(account("ines"), standing().sequence(), juiceswap.core.changeover.Goal.MAKE_SAFE);
         advance(ines, null);
+        clock.forward(Duration.ofMinutes(30));
         ines.go("/now");
         assertThat(ines.page.locator("main")).containsText("It carries 1 Kitchen fridge, 4 ");
-        assertThat(life().had().minutes("fridge", life().now().minusMinutes(1), life().now()))
-                .isEqualTo(1);
+        assertThat(life().had().minutes("fridge", life().now().minusMinutes(20), life().now()))
+                .isEqualTo(20);
     }
 
     private static RotationPlan.Move first(RotationPlan plan, MoveKind kind) {
