@@ -108,7 +108,9 @@ public record PlanDifference(
 
     private static Map<String, Double> unmet(RotationPlan plan) {
         Map<String, Double> unmet = new LinkedHashMap<>();
-        plan.unmet().forEach(one -> unmet.merge(one.circuit(), plan.shortBy(one), Double::sum));
+        plan.unmet().stream()
+                .filter(plan::missed)
+                .forEach(one -> unmet.merge(one.circuit(), plan.shortBy(one), Double::sum));
         return unmet;
     }
 

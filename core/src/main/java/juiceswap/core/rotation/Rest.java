@@ -5,7 +5,6 @@ import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
-import juiceswap.core.house.Need;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Horizon.Sleep;
 import org.jspecify.annotations.Nullable;
@@ -84,23 +83,11 @@ public record Rest(List<EngineOff> stops, RotationPlan plan, double litresSaved)
 
     /** What goes without power because the engine rests, by its weight. */
     private static double dark(RotationPlan plan) {
-        List<Need> needs = plan.rotation().needs();
         return plan.unmet().stream()
-                .filter(one -> one.engineOff() && !mayBeDark(plan.rotation(), needs.get(one.need())))
-                .mapToDouble(one -> one.minutes() * needs.get(one.need()).weight())
+                .filter(one -> one.engineOff() && plan.missed(one))
+                .mapToDouble(one ->
+                        one.minutes() * plan.rotation().needs().get(one.need()).weight())
                 .sum();
-    }
-
-    /**
-     * What keeps a reserve has said by that how long it may go without. A test circuit that is on at all hours is on to prove a
-     * supply that there is not then.
-     */
-    private static boolean mayBeDark(Rotation question, Need need) {
-        boolean keeps = question.needs().stream()
-                .anyMatch(other ->
-                        other instanceof Need.Reserve && other.circuit().equals(need.circuit()));
-        boolean proves = question.setup().transfer().usableTestCircuits().contains(need.circuit());
-        return keeps || proves && need.window().equals(Need.Window.ALWAYS);
     }
 
     private static double burnt(RotationPlan plan) {

@@ -58,16 +58,17 @@ record Resting(List<EngineOff> engineOff, List<Need> charging) {
             double energy = energy(carried, hours);
             double wanted = carried.isEmpty() ? 0 : storage.lowWattHours() + energy;
             if (wanted > level) {
-                charging.add(charge(storage, carried.get(0).priority(), wanted - level, runsFrom, stop.from()));
+                charging.add(
+                        charge(storage, carried.get(0).priority(), wanted - level, new Window(runsFrom, stop.from())));
             }
-            toTheTop(storage, level, runsFrom, stop.from(), charging);
+            toTheTop(storage, horizon, level, runsFrom, stop.from(), charging);
             Set<String> ids = new LinkedHashSet<>();
             carried.forEach(one -> ids.add(one.circuit()));
             carrying.add(stop.carrying(ids));
             level = Math.max(level, wanted) - energy;
             runsFrom = stop.to().isAfter(runsFrom) ? stop.to() : runsFrom;
         }
-        toTheTop(storage, level, runsFrom, horizon.at(horizon.slots()), charging);
+        toTheTop(storage, horizon, level, runsFrom, horizon.at(horizon.slots()), charging);
         return new Resting(carrying, charging);
     }
 
@@ -89,18 +90,24 @@ record Resting(List<EngineOff> engineOff, List<Need> charging) {
         return stops;
     }
 
-    /** A full battery is a comfort, whatever comes. */
+    /** A full battery is a comfort, whatever comes; for less than a slot of charging nobody walks. */
     private static void toTheTop(
-            Storage storage, double wattHours, LocalDateTime from, LocalDateTime to, List<Need> charging) {
-        if (wattHours < storage.wattHours() && from.isBefore(to)) {
-            charging.add(charge(storage, Priority.COMFORT, storage.wattHours() - wattHours, from, to));
+            Storage storage,
+            Horizon horizon,
+            double wattHours,
+            LocalDateTime from,
+            LocalDateTime to,
+            List<Need> charging) {
+        double missing = storage.wattHours() - wattHours;
+        boolean worthIt = missing >= storage.charging().stored() * horizon.slotMinutes() / 60;
+        if (worthIt && from.isBefore(to)) {
+            charging.add(charge(storage, Priority.COMFORT, missing, new Window(from, to)));
         }
     }
 
-    private static Need charge(
-            Storage storage, Priority priority, double wattHours, LocalDateTime from, LocalDateTime to) {
+    private static Need charge(Storage storage, Priority priority, double wattHours, Window engineRuns) {
         double minutes = Math.ceil(wattHours / storage.charging().stored() * 60);
-        return new Need.Minutes(storage.charging().circuit(), priority, minutes, 0, 0, new Window(from, to));
+        return new Need.Minutes(storage.charging().circuit(), priority, minutes, 0, 0, engineRuns);
     }
 
     private static double energy(List<Carried> carried, double hours) {

@@ -134,6 +134,22 @@ public record RotationPlan(
         return slot == on.size() ? null : on.get(slot);
     }
 
+    /**
+     * Whether anybody misses it. While the engine stands still, what keeps a reserve has said by that how long it may go
+     * without; and a test circuit that is on at all hours is on to prove a supply that there is not then.
+     */
+    public boolean missed(Unmet one) {
+        if (!one.engineOff()) {
+            return true;
+        }
+        Need need = rotation.needs().get(one.need());
+        boolean keeps = rotation.needs().stream()
+                .anyMatch(other ->
+                        other instanceof Need.Reserve && other.circuit().equals(one.circuit()));
+        boolean proves = rotation.setup().transfer().usableTestCircuits().contains(one.circuit());
+        return !keeps && !(proves && need.window().equals(Need.Window.ALWAYS));
+    }
+
     /** Minutes that a need goes short, as people count them: a job that is not done by its length, whatever it is worth. */
     double shortBy(Unmet one) {
         Need need = rotation.needs().get(one.need());

@@ -48,7 +48,9 @@ class StorageController {
         for (Circuit circuit : house.setup().circuits()) {
             if (!circuit.lockedOff() && circuit.runningWatts() > 0) {
                 circuits.put(circuit.id(), circuit.label());
-                if (!circuit.has240()) {
+                boolean charger = storage != null
+                        && circuit.id().equals(storage.charging().circuit());
+                if (!circuit.has240() && !charger) {
                     pluggable.add(circuit);
                 }
             }

@@ -220,7 +220,7 @@ class LivingPages {
                         Words.label(one.circuit(), life.outage().household()),
                         Words.hours(one.levelMinutes()),
                         (int) Math.round(100 * one.levelMinutes() / one.holdMinutes()),
-                        life.on().contains(one.circuit()),
+                        life.powered().contains(one.circuit()),
                         one.thin()))
                 .toList();
     }

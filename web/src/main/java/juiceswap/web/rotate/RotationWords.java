@@ -165,7 +165,7 @@ public class RotationWords {
                     alone.to().toLocalTime()));
         }
         List<String> dark = plan.unmet().stream()
-                .filter(RotationPlan.Unmet::engineOff)
+                .filter(one -> one.engineOff() && plan.missed(one))
                 .map(RotationPlan.Unmet::circuit)
                 .distinct()
                 .toList();

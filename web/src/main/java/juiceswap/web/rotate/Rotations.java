@@ -37,6 +37,7 @@ import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.Replanning;
 import juiceswap.core.rotation.Rest;
 import juiceswap.core.rotation.RotationPlan;
+import juiceswap.core.rotation.Supplied;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.Wish;
 import juiceswap.web.outage.Outages;
@@ -172,6 +173,12 @@ public class Rotations {
                     : shown.wishes().stream()
                             .filter(wish -> wish.to().isAfter(now))
                             .toList();
+        }
+
+        /** What has power now, from whatever: the set, the street, the battery. */
+        public Set<String> powered() {
+            List<Supplied> supplied = had.supplied();
+            return supplied.isEmpty() ? on : supplied.get(supplied.size() - 1).circuits();
         }
 
         /** The engine rests as planned: what comes next is to start it again. */

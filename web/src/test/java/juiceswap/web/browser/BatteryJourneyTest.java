@@ -79,6 +79,8 @@ class BatteryJourneyTest extends OutageJourney {
         assertThat(ines.page.locator(".proposal")).containsText("The engine rests on the battery");
         assertThat(ines.page.locator("main")).containsText("it carries 1 Kitchen fridge, 4 ");
         assertThat(ines.page.locator(".timeline .carried").first()).isVisible();
+        // the well has water for twelve hours, and the benches only prove a supply
+        assertThat(ines.page.locator("main")).not().containsText("these go without");
         ines.page.getByText("Take this plan").click();
         assertThat(ines.page.locator(".proposal")).hasCount(0);
         RotationPlan plan = life().lived().plan();
