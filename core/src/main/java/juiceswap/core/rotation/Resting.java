@@ -8,6 +8,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.IntStream;
 import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Need.Priority;
@@ -47,17 +48,17 @@ record Resting(List<EngineOff> engineOff, List<Need> charging) {
         double level = Math.min(storage.wattHours(), wattHours);
         LocalDateTime runsFrom = horizon.first();
         for (EngineOff stop : stops(horizon)) {
-            double chargeable = hours(horizon, runsFrom, stop.from(), false)
+            double chargeable = hoursRunning(horizon, runsFrom, stop.from())
                     * storage.charging().stored();
             double most = Math.min(storage.wattHours(), level + chargeable) - storage.lowWattHours();
             List<Carried> carried = carried(setup, storage, needs, stop, dropped);
-            double hours = hours(horizon, stop.from(), stop.to(), true);
+            double hours = hours(horizon, stop);
             while (!carried.isEmpty() && energy(carried, hours) > most) {
                 carried.remove(carried.size() - 1);
             }
             double energy = energy(carried, hours);
             double wanted = carried.isEmpty() ? 0 : storage.lowWattHours() + energy;
-            if (wanted > level) {
+            if (wanted > level && runsFrom.isBefore(stop.from())) {
                 charging.add(
                         charge(storage, carried.get(0).priority(), wanted - level, new Window(runsFrom, stop.from())));
             }
@@ -114,17 +115,22 @@ record Resting(List<EngineOff> engineOff, List<Need> charging) {
         return hours * carried.stream().mapToDouble(Carried::watts).sum();
     }
 
-    /** Hours of the slots that lie wholly between two times, or that these times touch. */
-    private static double hours(Horizon horizon, LocalDateTime from, LocalDateTime to, boolean touched) {
-        int slots = 0;
-        for (int slot = 0; slot < horizon.slots(); slot++) {
-            LocalDateTime begins = horizon.at(slot);
-            LocalDateTime ends = horizon.at(slot + 1);
-            boolean counts = touched
-                    ? begins.isBefore(to) && ends.isAfter(from)
-                    : !begins.isBefore(from) && !ends.isAfter(to) && !horizon.engineOff(slot);
-            slots += counts ? 1 : 0;
-        }
+    /** Hours of the slots that a time without the engine touches: in all of them the battery carries. */
+    private static double hours(Horizon horizon, EngineOff stop) {
+        long slots = IntStream.range(0, horizon.slots())
+                .filter(slot -> horizon.at(slot).isBefore(stop.to())
+                        && horizon.at(slot + 1).isAfter(stop.from()))
+                .count();
+        return slots * horizon.slotMinutes() / 60.0;
+    }
+
+    /** Hours of the slots that lie wholly between two times while the engine runs: in them it can be charged. */
+    private static double hoursRunning(Horizon horizon, LocalDateTime from, LocalDateTime to) {
+        long slots = IntStream.range(0, horizon.slots())
+                .filter(slot -> !horizon.at(slot).isBefore(from)
+                        && !horizon.at(slot + 1).isAfter(to)
+                        && !horizon.engineOff(slot))
+                .count();
         return slots * horizon.slotMinutes() / 60.0;
     }
 

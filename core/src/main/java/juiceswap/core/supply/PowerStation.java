@@ -116,9 +116,4 @@ public record PowerStation(
                 output.gfciOutlets());
         return new PowerStation(more, wattHours, chargingWatts, marginPercent, ambientC, bond);
     }
-
-    /** Hours from full to empty under that load; 0 watts and below last for ever, null. */
-    public @Nullable Double hoursAt(double watts) {
-        return watts <= 0 ? null : (Double) (wattHours / watts);
-    }
 }

@@ -331,7 +331,10 @@ public class Rotations {
             inBackground(() -> {
                 RotationPlan better =
                         made.plan().rotation().plan(effort, made.plan().on(), Beside.IN_TURN);
-                if (better.score() < made.plan().score() - 1) {
+                // nothing is better that counts on more than the battery holds
+                boolean lasts = life.wattHours == null
+                        || Charge.along(better, life.wattHours).lowAt() == null;
+                if (better.score() < made.plan().score() - 1 && lasts) {
                     plans.improve(id, better);
                 }
             });

@@ -12,7 +12,6 @@ import java.util.regex.Pattern;
 import juiceswap.web.TravellingClock;
 import org.jooq.impl.DSL;
 import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.context.annotation.Import;
@@ -24,12 +23,6 @@ class LearnJourneyTest extends OutageJourney {
 
     @Autowired
     private TravellingClock clock;
-
-    /** Another test lived through hours of the same day to come: no outage of its may seem to go on beside this one. */
-    @BeforeEach
-    void noOtherOutageLastsInto() {
-        db.execute("update outage set ended_at = started_at");
-    }
 
     @AfterEach
     void nothingIsKeptForTheNext() {
