@@ -235,7 +235,7 @@ document.addEventListener('alpine:init', () => {
       try {
         for (const from of new Set(parts.map((part) => part.dataset.feed))) {
           this.fedAt.set(from, Date.now());
-          const answer = await fetch(from, { headers: { Accept: 'text/html' } });
+          const answer = await fetch(from, { headers: { Accept: 'text/html', 'Juice-By-Itself': 'yes' } });
           const text = answer.ok && !answer.redirected && await answer.text();
           // most of them say the same as a second ago
           if (!text || text === this.fed.get(from)) continue;
@@ -583,7 +583,7 @@ document.addEventListener('alpine:init', () => {
       const turn = ++this.asked;
       let fresh = null;
       try {
-        const answer = await fetch((this.$root.dataset.ask || form.getAttribute('action')) + '?' + query, { headers: { Accept: 'text/html' } });
+        const answer = await fetch((this.$root.dataset.ask || form.getAttribute('action')) + '?' + query, { headers: { Accept: 'text/html', 'Juice-By-Itself': 'yes' } });
         if (answer.ok && !answer.redirected) fresh = new DOMParser().parseFromString(await answer.text(), 'text/html');
       } catch (offline) { /* the mark stays */ }
       if (turn !== this.asked) return;

@@ -72,8 +72,8 @@ abstract class OutageJourney {
     void endWhateverGoesOn() throws IOException {
         browsers.leave();
         // of what was lived through in days to come nothing lasts into, or comes after, what the next one lives through
-        db.execute("update outage set ended_at = now() where ended_at is null or ended_at > now()");
-        db.execute("update outage set started_at = ended_at where started_at > ended_at");
+        db.execute("update outage set started_at = least(started_at, now()), ended_at = now()"
+                + " where ended_at is null or ended_at > now()");
         db.execute("delete from put_aside");
         db.execute("delete from device_test");
         db.execute("delete from street_sensor");
