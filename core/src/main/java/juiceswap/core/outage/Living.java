@@ -42,11 +42,9 @@ public record Living(
         return new Had(zone, ChargeLevel.of(setup, supplied, charge, now).supplied(), observed);
     }
 
-    /** Watt-hours in the battery station; null without one. */
-    public @Nullable Double wattHours(Setup setup, Instant now) {
-        return setup.storage() == null
-                ? null
-                : (Double) ChargeLevel.of(setup, supplied, charge, now).wattHours();
+    /** The battery station then; null without one. */
+    public @Nullable ChargeLevel battery(Setup setup, Instant now) {
+        return setup.storage() == null ? null : ChargeLevel.of(setup, supplied, charge, now);
     }
 
     /**

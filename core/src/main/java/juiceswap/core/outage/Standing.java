@@ -25,6 +25,7 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.house.Parting;
 import juiceswap.core.house.Setup;
 import juiceswap.core.outage.Event.RefusedReading;
+import juiceswap.core.rotation.ChargeLevel;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.Wanted;
@@ -168,13 +169,14 @@ public record Standing(
      */
     public Wanted.Now planFrom(ZoneId zone, double stored, Instant now) {
         Setup setup = changeover.setup();
+        ChargeLevel battery = living().battery(setup, now);
         return new Wanted.Now(
                 setup,
                 LocalDateTime.ofInstant(now, zone).truncatedTo(ChronoUnit.MINUTES),
                 changeover.powered(state),
                 living().had(setup, zone, now),
                 living().fuelLeft(setup, stored, now),
-                living().wattHours(setup, now));
+                battery == null ? null : (Double) battery.wattHours());
     }
 
     /** When what was done and read last. */

@@ -13,13 +13,11 @@ import org.jspecify.annotations.Nullable;
  * runs and its charger has power. Loads count by their duty, since it is hours that empty it and not a moment.
  *
  * @param wattHours at the end of each slot; empty where there is no battery
- * @param lowest of them, beginning with what it holds at the start
  * @param lowAt when it gets below what is never planned with, null when it does not
  */
-public record Charge(
-        List<Double> wattHours, double lowest, @Nullable LocalDateTime lowAt) {
+public record Charge(List<Double> wattHours, @Nullable LocalDateTime lowAt) {
     /** Nobody can tell, or there is none. */
-    public static final Charge NONE = new Charge(List.of(), 0, null);
+    public static final Charge NONE = new Charge(List.of(), null);
 
     /** Watt-hours that may be missing without anybody noticing. */
     private static final double HAIR = 1e-6;
@@ -36,7 +34,6 @@ public record Charge(
         }
         double hours = plan.rotation().horizon().slotMinutes() / 60.0;
         double level = Math.min(storage.wattHours(), wattHoursNow);
-        double lowest = level;
         LocalDateTime lowAt = null;
         List<Double> levels = new ArrayList<>();
         Set<String> before = null;
@@ -58,9 +55,8 @@ public record Charge(
                 lowAt = plan.at(slot);
             }
             level = Math.max(0, level);
-            lowest = Math.min(lowest, level);
             levels.add(level);
         }
-        return new Charge(levels, lowest, lowAt);
+        return new Charge(levels, lowAt);
     }
 }

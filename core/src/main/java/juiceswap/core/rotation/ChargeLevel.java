@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.house.Setup;
@@ -15,20 +16,22 @@ import org.jspecify.annotations.Nullable;
  * What a battery station holds, reckoned from when somebody last knew it, and what it has carried since.
  *
  * @param wattHours in it now; 0 where there is none
+ * @param carries ids of what it carries at this moment; empty while something else feeds the house, or its charge is out
  * @param supplied what had power since when, from the generator, the street or the battery, in the order of time
  */
-public record ChargeLevel(double wattHours, List<Supplied> supplied) {
+public record ChargeLevel(double wattHours, Set<String> carries, List<Supplied> supplied) {
     private static final double SECONDS_AN_HOUR = 3600;
 
     /** Somebody has read it from its display. */
     public record Known(Instant at, double wattHours) {}
 
     public ChargeLevel {
+        carries = Set.copyOf(carries);
         supplied = List.copyOf(supplied);
     }
 
     /**
-     * In a dark house the battery carries what hangs on it until only what is never planned with is left.
+     * In a dark house the battery carries what is plugged into it until only what is never planned with is left.
      *
      * @param supplied from generator or street, in the order of time
      * @param known the last time that it was known, null: full when it began
@@ -36,11 +39,12 @@ public record ChargeLevel(double wattHours, List<Supplied> supplied) {
     public static ChargeLevel of(Setup setup, List<Supplied> supplied, @Nullable Known known, Instant now) {
         Storage storage = setup.storage();
         if (storage == null) {
-            return new ChargeLevel(0, supplied);
+            return new ChargeLevel(0, Set.of(), supplied);
         }
         Set<String> carried = new HashSet<>(storage.carries());
         double drawn = DutyWatts.of(setup.circuits(carried));
         double level = known == null ? storage.wattHours() : Math.min(storage.wattHours(), known.wattHours());
+        Set<String> carriesNow = Set.of();
         List<Supplied> with = new ArrayList<>();
         for (int i = 0; i < supplied.size(); i++) {
             Supplied one = supplied.get(i);
@@ -53,6 +57,7 @@ public record ChargeLevel(double wattHours, List<Supplied> supplied) {
                     : 0;
             if (!one.circuits().isEmpty()) {
                 with.add(one);
+                carriesNow = Set.of();
                 boolean charging = one.circuits().contains(storage.charging().circuit());
                 level = charging
                         ? Math.min(
@@ -60,14 +65,28 @@ public record ChargeLevel(double wattHours, List<Supplied> supplied) {
                         : level;
                 continue;
             }
-            double lasts = drawn <= 0 ? hours : Math.max(0, level - storage.lowWattHours()) / drawn;
+            double lasts = drawn <= 0 ? hours : hoursLeft(setup, level);
             with.add(new Supplied(one.at(), carried, one.engineRuns()));
+            carriesNow = lasts < hours ? Set.of() : carried;
             if (lasts < hours) {
                 Instant empty = from.plusMillis((long) (lasts * SECONDS_AN_HOUR * 1000));
                 with.add(new Supplied(empty, Set.of(), one.engineRuns()));
             }
             level -= Math.min(lasts, hours) * drawn;
         }
-        return new ChargeLevel(level, with);
+        return new ChargeLevel(level, carriesNow, with);
+    }
+
+    /** Hours for which so many watt-hours carry all that is plugged in, by its duty, down to what is never planned with. */
+    private static double hoursLeft(Setup setup, double wattHours) {
+        Storage storage = Objects.requireNonNull(setup.storage());
+        double drawn = DutyWatts.of(setup.circuits(storage.carries()));
+        return Math.max(0, wattHours - storage.lowWattHours()) / drawn;
+    }
+
+    /** Hours for which it goes on carrying; null while it carries nothing, or nothing that draws. */
+    public @Nullable Double hoursLeft(Setup setup) {
+        boolean draws = DutyWatts.of(setup.circuits(carries)) > 0;
+        return draws ? (Double) hoursLeft(setup, wattHours) : null;
     }
 }

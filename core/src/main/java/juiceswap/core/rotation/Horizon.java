@@ -122,7 +122,7 @@ public record Horizon(
     }
 
     /** What lives on a battery in a slot in which the engine stands still: what each window that touches it carries. */
-    public Set<String> carried(int slot) {
+    Set<String> carried(int slot) {
         LocalDateTime from = at(slot);
         LocalDateTime to = at(slot + 1);
         Set<String> carried = null;

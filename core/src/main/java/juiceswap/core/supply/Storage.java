@@ -74,6 +74,16 @@ public record Storage(
 
     /** Watt-hours that are never planned with. */
     public double lowWattHours() {
-        return wattHours * lowPercent / PERCENT;
+        return wattHoursAt(lowPercent);
+    }
+
+    /** Watt-hours that so many percent of it are, 0 to 100. */
+    public double wattHoursAt(double percent) {
+        return wattHours * percent / PERCENT;
+    }
+
+    /** Percent of what it holds when full, as a display shows them, that so many watt-hours are. */
+    public double percent(double left) {
+        return PERCENT * left / wattHours;
     }
 }

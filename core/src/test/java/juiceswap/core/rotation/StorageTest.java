@@ -9,13 +9,13 @@ import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Samples;
-import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Load;
 import juiceswap.core.house.Nameplate;
@@ -78,7 +78,7 @@ class StorageTest {
         assertThat(during(full.plan(), bed, bed.plusHours(8))).allMatch(on -> on.equals(Set.of("fridge", "router")));
         assertThat(full.plan().unmet()).isEmpty();
         assertThat(full.charge().lowAt()).isNull();
-        assertThat(full.charge().lowest()).isCloseTo(360, within(1e-6));
+        assertThat(Collections.min(full.charge().wattHours())).isCloseTo(360, within(1e-6));
         assertThat(full.charge()
                         .wattHours()
                         .get(full.plan().rotation().horizon().slotAt(SIX.plusHours(20))))
@@ -182,6 +182,14 @@ class StorageTest {
         ChargeLevel.Known little = new ChargeLevel.Known(at(60), 260);
         ChargeLevel empty = ChargeLevel.of(HOUSE, supplied.subList(0, 2), little, at(300));
         assertThat(empty.wattHours()).isCloseTo(100, within(1e-6));
+        assertThat(empty.carries()).isEmpty();
+        assertThat(empty.hoursLeft(HOUSE)).isNull();
+        ChargeLevel half = ChargeLevel.of(HOUSE, supplied.subList(0, 2), little, at(120));
+        assertThat(half.carries()).containsExactlyInAnyOrder("fridge", "router");
+        assertThat(half.hoursLeft(HOUSE)).isCloseTo(1, within(1e-6));
+        // the engine feeds the house again: it carries nothing
+        assertThat(ChargeLevel.of(HOUSE, supplied, known, at(130)).hoursLeft(HOUSE))
+                .isNull();
         Had ended = new Had(ZoneOffset.UTC, empty.supplied(), List.of());
         assertThat(ended.minutes("router", SIX, SIX.plusHours(5))).isEqualTo(120);
         assertThat(ChargeLevel.of(HOUSE.withStorage(null), supplied, known, at(300))
@@ -223,20 +231,32 @@ class StorageTest {
             double level = start;
             for (int slot = 0; slot < horizon.slots(); slot++) {
                 Set<String> on = plan.on().get(slot);
-                double hours = horizon.slotMinutes() / 60.0;
-                if (question.horizon().engineOff(slot)) {
-                    level -= hours * DutyWatts.of(house.circuits(on));
-                    carriedSomething += on.isEmpty() ? 0 : 1;
-                } else {
-                    level += on.contains("charger")
-                            ? hours * house.storage().charging().stored()
-                            : 0;
+                boolean still = question.horizon().engineOff(slot);
+                carriedSomething += still && !on.isEmpty() ? 1 : 0;
+                // minute by minute, and load by load
+                for (int minute = 0; minute < horizon.slotMinutes(); minute++) {
+                    level = after(level, house, on, still);
                 }
-                level = Math.max(0, Math.min(house.storage().wattHours(), level));
                 assertThat(charge.wattHours().get(slot)).as("household " + seed).isCloseTo(level, within(1e-6));
             }
         }
         assertThat(carriedSomething).isGreaterThan(500);
+    }
+
+    /** What is left after one more minute. */
+    private static double after(double level, Setup house, Set<String> on, boolean still) {
+        Storage storage = house.storage();
+        double watts = 0;
+        if (still) {
+            for (String id : on) {
+                for (Load load : house.circuit(id).loads()) {
+                    watts -= load.runningWatts() * load.dutyPercent() / 100;
+                }
+            }
+        } else if (on.contains(storage.charging().circuit())) {
+            watts = storage.charging().watts() * storage.charging().efficiencyPercent() / 100;
+        }
+        return Math.max(0, Math.min(storage.wattHours(), level + watts / 60));
     }
 
     private static Setup withStorage(Setup setup, Random random) {

@@ -532,7 +532,7 @@ public record RotationView(
                         left,
                         storage.wattHours(),
                         storage.lowWattHours(),
-                        Math.round(100 * left.get(0) / storage.wattHours()) + " %"));
+                        Math.round(storage.percent(left.get(0))) + " %"));
             }
             return charts;
         }

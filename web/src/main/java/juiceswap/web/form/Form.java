@@ -129,6 +129,17 @@ public final class Form implements Serializable {
         return text;
     }
 
+    /** A number above 0, which must be there; 0 where it is not, with the problem at its field. */
+    public double above0(String field, String missing) {
+        Double typed = number(field);
+        if (typed == null) {
+            problem(field, missing);
+        } else if (typed <= 0) {
+            problem(field, "form.must-be-more-than-0");
+        }
+        return typed == null ? 0 : typed;
+    }
+
     /** A number as people type it: a comma or a point for decimals, a comma or a blank between thousands. */
     public @Nullable Double number(String field) {
         String text = text(field);

@@ -100,10 +100,10 @@ class StorageController {
     }
 
     private static Storage storage(Form form, Household house) {
-        double wattHours = above0(form, "wattHours");
-        double running = above0(form, "runningWatts");
+        double wattHours = form.above0("wattHours", "form.must-be-more-than-0");
+        double running = form.above0("runningWatts", "form.must-be-more-than-0");
         Double starting = form.number("startingWatts");
-        double charging = above0(form, "chargingWatts");
+        double charging = form.above0("chargingWatts", "form.must-be-more-than-0");
         String circuit = form.required("chargingCircuit", "invalid.choose-circuit");
         Double efficiency = form.number("efficiencyPercent");
         Double low = form.number("lowPercent");
@@ -138,13 +138,5 @@ class StorageController {
             case "/storage/carries" -> "/runningWatts";
             default -> "";
         };
-    }
-
-    private static double above0(Form form, String field) {
-        Double typed = form.number(field);
-        if (typed == null || typed <= 0) {
-            form.problem(field, "form.must-be-more-than-0");
-        }
-        return typed == null ? 0 : typed;
     }
 }

@@ -466,8 +466,8 @@ class SupplyController {
         Form form = new Form(typed);
         boolean done = editing.change(account, form, Phrase.of("change.changed-the-power-station"), house -> {
             Label label = label(form);
-            double wattHours = above0(form, "wattHours", "form.must-be-more-than-0");
-            double charging = above0(form, "chargingWatts", "form.must-be-more-than-0");
+            double wattHours = form.above0("wattHours", "form.must-be-more-than-0");
+            double charging = form.above0("chargingWatts", "form.must-be-more-than-0");
             Double margin = form.number("marginPercent");
             form.requireSound();
             PowerStation.Output output = new PowerStation.Output(
@@ -498,22 +498,12 @@ class SupplyController {
     private record Label(double running, double starting) {}
 
     private static Label label(Form form) {
-        double running = above0(form, "runningWatts", "form.the-smaller-figure-on-the-2");
+        double running = form.above0("runningWatts", "form.the-smaller-figure-on-the-2");
         Double starting = form.number("startingWatts");
         if (starting != null && starting < running) {
             form.problem("startingWatts", "form.is-never-below-running-are");
         }
         return new Label(running, starting == null ? running : starting);
-    }
-
-    private static double above0(Form form, String field, String missing) {
-        Double typed = form.number(field);
-        if (typed == null) {
-            form.problem(field, missing);
-        } else if (typed <= 0) {
-            form.problem(field, "form.must-be-more-than-0");
-        }
-        return typed == null ? 0 : typed;
     }
 
     private static void putFlag(Map<String, String> values, String field, boolean on) {

@@ -20,11 +20,13 @@ import juiceswap.core.capacity.MakeRoom;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Plan;
 import juiceswap.core.changeover.SwapState;
+import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Parting;
 import juiceswap.core.household.Household;
 import juiceswap.core.measure.Quantity;
 import juiceswap.core.outage.Turns;
+import juiceswap.core.rotation.ChargeLevel;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan.Move;
@@ -246,28 +248,28 @@ class LivingPages {
 
     private @Nullable String battery(Life life) {
         Storage storage = life.setup().storage();
-        Double left = life.wattHours();
-        if (storage == null || left == null) {
+        ChargeLevel battery = life.standing().living().battery(life.setup(), clock.instant());
+        if (storage == null || battery == null) {
             return null;
         }
-        long percent = Math.round(100 * left / storage.wattHours());
-        double draws = DutyWatts.of(life.setup().circuits(storage.carries()));
-        boolean dark = life.on().isEmpty() && !life.standing().state().engine().running();
-        if (!dark || draws <= 0) {
+        long percent = Math.round(storage.percent(battery.wattHours()));
+        Double hours = battery.hoursLeft(life.setup());
+        if (hours != null) {
+            List<String> carried = life.setup().circuits(battery.carries()).stream()
+                    .map(Circuit::id)
+                    .toList();
             return words.say(
-                    life.on().contains(storage.charging().circuit()) ? "now.battery.charges" : "now.battery",
+                    "now.battery.carries",
                     "percent",
-                    percent);
+                    percent,
+                    "circuits",
+                    RotationWords.labels(carried, life.outage().household()),
+                    "time",
+                    Words.hours(60 * hours));
         }
-        double hours = Math.max(0, left - storage.lowWattHours()) / draws;
-        return words.say(
-                "now.battery.carries",
-                "percent",
-                percent,
-                "circuits",
-                RotationWords.labels(storage.carries(), life.outage().household()),
-                "time",
-                Words.hours(60 * hours));
+        boolean charges = life.on().contains(storage.charging().circuit());
+        boolean out = battery.wattHours() <= storage.lowWattHours();
+        return words.say(charges ? "now.battery.charges" : out ? "now.battery.out" : "now.battery", "percent", percent);
     }
 
     /** Nothing reads volts and hertz by itself, and nobody has for a while. */

@@ -163,7 +163,7 @@ class FindingsController {
                     "/percent",
                     "invalid.percent-to-hundred");
             swap.chargeSeen(
-                    account, seen, Objects.requireNonNull(storage).wattHours() * Objects.requireNonNull(percent) / 100);
+                    account, seen, Objects.requireNonNull(storage).wattHoursAt(Objects.requireNonNull(percent)));
             proposeAsFound(account, Phrase.of("plan.why.charge-found"));
         } catch (InvalidInput invalid) {
             flash.addFlashAttribute("unread", new Unread("charge", form.with(invalid)));

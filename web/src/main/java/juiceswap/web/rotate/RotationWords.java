@@ -393,7 +393,7 @@ public class RotationWords {
         lines.add(words.say(
                 "rotate.charge.now",
                 "percent",
-                percent(wattHours, storage),
+                Math.round(storage.percent(wattHours)),
                 "left",
                 Math.round(wattHours),
                 "most",
@@ -415,17 +415,13 @@ public class RotationWords {
                                         .toList(),
                                 household),
                         "percent",
-                        percent(charge.wattHours().get(last), storage)));
+                        Math.round(storage.percent(charge.wattHours().get(last)))));
             }
         }
         if (charge.lowAt() != null) {
             lines.add(words.say("rotate.charge.low", "time", time(charge.lowAt(), horizon.start())));
         }
         return lines;
-    }
-
-    private static long percent(double wattHours, Storage storage) {
-        return Math.round(100 * wattHours / storage.wattHours());
     }
 
     public String ration(Rationing ration, Household household) {

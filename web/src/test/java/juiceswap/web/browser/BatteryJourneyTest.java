@@ -110,6 +110,9 @@ class BatteryJourneyTest extends OutageJourney {
         assertThat(ines.page.locator("main")).containsText("It carries 1 Kitchen fridge, 4 ");
         assertThat(life().had().minutes("fridge", life().now().minusMinutes(20), life().now()))
                 .isEqualTo(20);
+        clock.forward(Duration.ofHours(6));
+        ines.go("/now");
+        assertThat(ines.page.locator("main")).containsText("10 %: too little to carry anything");
     }
 
     private static RotationPlan.Move first(RotationPlan plan, MoveKind kind) {
