@@ -40,7 +40,7 @@ class BatteryJourneyTest extends OutageJourney {
         Person ines = person(390, 844).enter("ines");
         ines.go("/house/supply");
         assertThat(ines.page.locator("main")).containsText("Holds 2,400 Wh");
-        ines.page.locator("a[href='/house/battery']").click();
+        ines.press(ines.page.locator("a[href='/house/battery']"));
         Locator form = ines.page.locator("#battery");
         form.locator("[name=wattHours]").fill("a lot");
         form.locator("[name=runningWatts]").fill("400");
@@ -74,14 +74,14 @@ class BatteryJourneyTest extends OutageJourney {
         assertThat(ines.page.locator("main")).containsText("It holds 2,400 of 2,400 Wh: 100 %");
         assertThat(ines.page.locator(".timeline .store.charge").first()).isVisible();
 
-        ines.page.getByText("Let the engine rest").click();
+        ines.press(ines.page.getByText("Let the engine rest"));
         assertThat(ines.page.locator("#told")).containsText("saved");
         assertThat(ines.page.locator(".proposal")).containsText("The engine rests on the battery");
         assertThat(ines.page.locator("main")).containsText("it carries 1 Kitchen fridge, 4 ");
         assertThat(ines.page.locator(".timeline .carried").first()).isVisible();
         // the well has water for twelve hours, and the benches only prove a supply
         assertThat(ines.page.locator("main")).not().containsText("these go without");
-        ines.page.getByText("Take this plan").click();
+        ines.press(ines.page.getByText("Take this plan"));
         assertThat(ines.page.locator(".proposal")).hasCount(0);
         RotationPlan plan = life().lived().plan();
         RotationPlan.Move stop = first(plan, MoveKind.ENGINE_OFF);
@@ -91,12 +91,12 @@ class BatteryJourneyTest extends OutageJourney {
 
         // a display that shows less than was reckoned is planned from
         ines.page.locator("form[action$='/rotate/charge'] [name=percent]").fill("lots");
-        ines.page.locator("form[action$='/rotate/charge'] button").click();
+        ines.press(ines.page.locator("form[action$='/rotate/charge'] button"));
         assertThat(ines.page.locator("form[action$='/rotate/charge'] .problem")).containsText("lots");
         ines.page.locator("form[action$='/rotate/charge'] [name=percent]").fill("40");
-        ines.page.locator("form[action$='/rotate/charge'] button").click();
+        ines.press(ines.page.locator("form[action$='/rotate/charge'] button"));
         assertThat(ines.page.locator("main")).containsText("It holds 960 of 2,400 Wh: 40 %");
-        ines.page.getByText("Take this plan").click();
+        ines.press(ines.page.getByText("Take this plan"));
         assertThat(ines.page.locator(".proposal")).hasCount(0);
         plan = life().lived().plan();
         assertThat(plan.on().subList(0, first(plan, MoveKind.ENGINE_OFF).slot()))

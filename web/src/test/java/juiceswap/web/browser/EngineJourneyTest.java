@@ -59,8 +59,8 @@ class EngineJourneyTest extends OutageJourney {
         db.execute("update household set file = file #- '{supply,start}'");
         Person ines = person(390, 844).enter("ines");
         ines.go("/house/supply");
-        ines.page.locator("a[href='/house/engine']").click();
-        ines.page.locator("form[action$='/usual'] button").click();
+        ines.press(ines.page.locator("a[href='/house/engine']"));
+        ines.press(ines.page.locator("form[action$='/usual'] button"));
         Locator controls = ines.page.locator(".start-list > li");
         assertThat(controls.first()).containsText("Turn the vent on the tank cap to ON");
         int usual = controls.count();
@@ -80,7 +80,7 @@ class EngineJourneyTest extends OutageJourney {
         add.locator("button").click();
         assertThat(ines.page.locator("#add .problem")).containsText("say what it is");
         ines.page.locator("#add input[name=note]").fill("Lift the cover first");
-        ines.page.locator("#add button").click();
+        ines.press(ines.page.locator("#add button"));
         assertThat(controls).hasCount(usual + 1);
 
         byte[] kept = db.fetchSingle("select jpeg from picture").get(0, byte[].class);
@@ -91,7 +91,7 @@ class EngineJourneyTest extends OutageJourney {
                 .isGreaterThan(200);
 
         ines.go("/now");
-        ines.page.locator("button[value=outage]").click();
+        ines.press(ines.page.locator("button[value=outage]"));
         assertThat(ines.page.locator("main.swap")).isVisible();
         advance(ines, Action.START_ENGINE);
         Locator steps = ines.page.locator(".swap .start-list [data-one]");
@@ -99,7 +99,7 @@ class EngineJourneyTest extends OutageJourney {
         assertThat(steps.first()).containsText("On the red cap");
         assertThat(steps.first().locator("img")).isVisible();
         assertThat(steps.nth(1)).isHidden();
-        ines.page.locator("[data-turn] button").click();
+        ines.press(ines.page.locator("[data-turn] button"));
         assertThat(steps.nth(1)).isVisible();
         ines.confirm();
         assertThat(ines.page.locator(".swap .start-list")).hasCount(0);
@@ -112,7 +112,7 @@ class EngineJourneyTest extends OutageJourney {
         ines.page.locator("#add select").selectOption("primer");
         ines.page.locator("#add input[name=note]").fill("Rubber, below the filter");
         ines.page.locator("#add input[type=file]").setInputFiles(file("no picture at all".getBytes(ISO_8859_1)));
-        ines.page.locator("#add button").click();
+        ines.press(ines.page.locator("#add button"));
         assertThat(ines.page.locator("#add .problem")).containsText("no picture that can be read");
         // what was typed is still there
         assertThat(ines.page.locator("#add input[name=note]")).hasValue("Rubber, below the filter");
@@ -129,7 +129,7 @@ class EngineJourneyTest extends OutageJourney {
         ines.page.locator("#add select").selectOption("primer");
         ines.page.locator("#add input[type=file]").setInputFiles(file(large));
         ines.page.waitForFunction("() => document.querySelector('#add input[type=file]').files[0].size < 1000000");
-        ines.page.locator("#add button").click();
+        ines.press(ines.page.locator("#add button"));
         assertThat(ines.page.locator(".start-list img")).hasCount(1);
     }
 

@@ -61,9 +61,9 @@ class EveningTest extends OutageJourney {
 
     /** Says that the whole move is done; before its time that is asked back. */
     private static void allDone(Person person) {
-        person.page.locator("[data-key=done]").click();
+        person.press(person.page.locator("[data-key=done]"));
         if (person.page.locator("[data-before-time]").count() > 0) {
-            person.page.locator("[data-before-time]").click();
+            person.press(person.page.locator("[data-before-time]"));
         }
     }
 
@@ -77,11 +77,11 @@ class EveningTest extends OutageJourney {
 
         // the kettle, now: proposed, taken, switched
         ines.go("/rotate");
-        ines.page.getByText("Kettle and toaster counter now").click();
+        ines.press(ines.page.getByText("Kettle and toaster counter now"));
         assertThat(ines.page.locator(".proposal")).containsText("24 Kettle and toaster counter for 30 min");
         assertThat(ines.page.locator(".timeline .was").first()).isAttached();
         long before = life().inForce().id();
-        ines.page.getByText("Take this plan").click();
+        ines.press(ines.page.getByText("Take this plan"));
         assertThat(ines.page.locator(".proposal")).hasCount(0);
         assertThat(life().inForce().id()).isGreaterThan(before);
         ines.go("/now");
@@ -101,7 +101,7 @@ class EveningTest extends OutageJourney {
         ines.page.locator("input[name=l2n]").fill("118");
         ines.page.locator("input[name=l1a]").fill("27.5");
         ines.page.locator("input[name=l2a]").fill("20");
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(strip(ines)).containsText("More than may be drawn for long.");
         assertThat(strip(ines)).containsText("Turn OFF first: ");
         assertThat(strip(bram)).containsText("Turn OFF first: ");
@@ -109,8 +109,8 @@ class EveningTest extends OutageJourney {
         assertThat(ines.page.locator("#feed-loads")).containsText("something that nobody has told of");
 
         // the engine stalls: everything is opened before it runs again, and picked up in order
-        ines.page.getByText("The engine has stalled").click();
-        ines.page.getByText("Too much load: it bogged down").click();
+        ines.press(ines.page.getByText("The engine has stalled"));
+        ines.press(ines.page.getByText("Too much load: it bogged down"));
         assertThat(ines.page.locator("main.swap")).isVisible();
         assertThat(standing().state().engine()).isEqualTo(Engine.RESTING);
         assertThat(strip(bram)).hasCount(0);
@@ -123,16 +123,16 @@ class EveningTest extends OutageJourney {
     void theTankIsFilledInTimeAndTheNightIsQuiet() {
         Person ines = onTheSet(1280, 800);
         ines.go("/rotate");
-        ines.page.getByText("Fuel and rationing").click();
+        ines.press(ines.page.getByText("Fuel and rationing"));
         Locator tank = ines.page.locator("form[action='/rotate/fuel']");
         tank.locator("input[name=litres]").fill("90");
-        tank.locator("button").click();
+        ines.press(tank.locator("button"));
         assertThat(tank.locator(".problem")).containsText("the tank holds from 0 to 6 gal");
         assertThat(tank.locator("input[name=litres]")).hasValue("90");
         ines.page.locator("form[action='/rotate/fuel'] input[name=litres]").fill("8 l");
-        ines.page.locator("form[action='/rotate/fuel'] button").click();
+        ines.press(ines.page.locator("form[action='/rotate/fuel'] button"));
         assertThat(ines.page.locator(".proposal")).containsText("Fuel as found");
-        ines.page.getByText("Take this plan").click();
+        ines.press(ines.page.getByText("Take this plan"));
         assertThat(ines.page.locator("main")).containsText("2.1 gal in the tank");
         assertThat(ines.page.locator("main")).containsText(Pattern.compile("Refuel at (6|7|8|9|10):\\d\\d.pm"));
         var refuel = life().inForce().refuels().get(0);
@@ -148,7 +148,7 @@ class EveningTest extends OutageJourney {
         assertThat(ines.page.locator("main h1")).hasText("Stop the engine, let it cool, fill it");
         RotationPlan told = life().inForce().plan();
         Set<String> after = told.on().get(told.rotation().horizon().slotAt(refuel.to()));
-        ines.page.getByText("Lead me through it").click();
+        ines.press(ines.page.getByText("Lead me through it"));
         assertThat(ines.page.locator("main.swap")).isVisible();
         assertThat(standing().goal()).isEqualTo(Goal.REFUEL);
         advance(ines, null);
@@ -159,8 +159,8 @@ class EveningTest extends OutageJourney {
 
         // nobody is called out of bed
         ines.go("/rotate");
-        ines.page.getByText("Quiet night").click();
-        ines.page.getByText("Take this plan").click();
+        ines.press(ines.page.getByText("Quiet night"));
+        ines.press(ines.page.getByText("Take this plan"));
         assertThat(ines.page.locator("main")).containsText("Nobody to walk from");
         RotationPlan plan = life().inForce().plan();
         assertThat(plan.nightVisits()).isZero();
@@ -209,30 +209,30 @@ class EveningTest extends OutageJourney {
         Locator way = card.locator("form[action='/now/switch'] button").first();
         assertThat(way).containsText("Range");
         int seen = ines.seen();
-        way.click();
+        ines.press(way);
         assertThat(ines.page.locator("main")).not().hasAttribute("data-seen", String.valueOf(seen));
         assertThat(standing().state().picked()).contains("range");
         // what was not planned is planned from: a new plan, made by nobody
         assertThat(ines.page.locator("main h1")).not().hasText("Working out the next move");
         ines.go("/now?circuit=range");
         assertThat(card).containsText("It is on.");
-        card.getByText("I measured what it draws").click();
+        ines.press(card.getByText("I measured what it draws"));
         card.locator("input[name=before]").fill("9.1");
         card.locator("input[name=after]").fill("lots");
-        card.getByText("Take it over").click();
+        ines.press(card.getByText("Take it over"));
         assertThat(ines.page.locator("[role=alert].notice")).containsText("Give the leg’s amps");
-        card.getByText("I measured what it draws").click();
+        ines.press(card.getByText("I measured what it draws"));
         card.locator("input[name=before]").fill("3,1");
         card.locator("input[name=after]").fill("18.1");
-        card.getByText("Take it over").click();
+        ines.press(card.getByText("Take it over"));
         assertThat(ines.page.locator("[role=status].notice:visible")).containsText("3,600 W on both legs");
         assertThat(standing().changeover().setup().circuit("range").runningWatts())
                 .isEqualTo(3600);
 
         // a move breaker by breaker
         ines.go("/rotate");
-        ines.page.getByText("Washer now").click();
-        ines.page.getByText("Take this plan").click();
+        ines.press(ines.page.getByText("Washer now"));
+        ines.press(ines.page.getByText("Take this plan"));
         ines.go("/now");
         int breakers = ines.page.locator(".breakers li").count();
         assertThat(breakers).isPositive();
@@ -241,7 +241,7 @@ class EveningTest extends OutageJourney {
         for (int left = breakers; left > 0; left--) {
             assertThat(ines.page.locator(".breakers button")).hasCount(left);
             int shown = ines.seen();
-            ines.page.locator(".breakers button").first().click();
+            ines.press(ines.page.locator(".breakers button").first());
             assertThat(ines.page.locator("main")).not().hasAttribute("data-seen", String.valueOf(shown));
         }
         assertThat(ines.page.locator(".breakers button")).hasCount(0);
@@ -249,7 +249,7 @@ class EveningTest extends OutageJourney {
         // not now: nobody walks for half an hour
         ines.go("/now");
         if (ines.page.getByText("Not now: in half an hour").count() > 0) {
-            ines.page.getByText("Not now: in half an hour").click();
+            ines.press(ines.page.getByText("Not now: in half an hour"));
             assertThat(ines.page.locator("main h1")).isVisible();
             var next = life().progress().next();
             assertThat(next == null || !next.at().isBefore(clock.local().plusMinutes(29)))
@@ -277,37 +277,37 @@ class EveningTest extends OutageJourney {
         assertThat(moved).isGreaterThan(from);
         // a wish that can't be read stays typed
         ines.page.locator("#looked input[name=to]").fill("noonish");
-        ines.page.locator("#looked").getByText("Keep it off").click();
+        ines.press(ines.page.locator("#looked").getByText("Keep it off"));
         assertThat(ines.page.locator("[role=alert]").first()).containsText("“noonish” is not a time of day");
         assertThat(ines.page.locator("#looked input[name=to]")).hasValue("noonish");
         assertThat(ines.page.locator("#looked .problem")).containsText("such as 17:00");
         // a second wish stands on the first one: to leave it as it was takes back both
         ines.go("/rotate");
-        ines.page.getByText("Kettle and toaster counter now").click();
+        ines.press(ines.page.getByText("Kettle and toaster counter now"));
         assertThat(ines.page.locator(".proposal")).containsText("Kettle");
-        ines.page.getByText("Leave it as it was").click();
+        ines.press(ines.page.getByText("Leave it as it was"));
         assertThat(ines.page.locator(".proposal")).hasCount(0);
         // why is it off? in one sentence with figures
         ines.go("/rotate?circuit=range&slot=40");
         assertThat(ines.page.locator("#looked")).containsText("off");
         ines.go("/rotate");
         ines.page.locator("form:has(input[value=away]) input[name=to]").fill("23:00");
-        ines.page.locator("form:has(input[value=away]) button").click();
+        ines.press(ines.page.locator("form:has(input[value=away]) button"));
         assertThat(ines.page.locator(".proposal")).containsText("Nobody to walk from");
-        ines.page.getByText("Take this plan").click();
-        ines.page.getByLabel(Pattern.compile("No longer: Nobody to walk")).click();
+        ines.press(ines.page.getByText("Take this plan"));
+        ines.press(ines.page.getByLabel(Pattern.compile("No longer: Nobody to walk")));
         assertThat(ines.page.locator(".proposal")).containsText("Without: Nobody to walk");
-        ines.page.getByText("Leave it as it was").click();
+        ines.press(ines.page.getByText("Leave it as it was"));
 
         // rationing: litres that would not last without
-        ines.page.getByText("Fuel and rationing").click();
+        ines.press(ines.page.getByText("Fuel and rationing"));
         Locator ration = ines.page.locator("form[action='/rotate/ration']");
         ration.locator("input[name=litres]").fill("14 l");
         ration.locator("input[name=until]").fill("17:30");
-        ration.locator("button").click();
+        ines.press(ration.locator("button"));
         assertThat(ines.page.locator(".notice[role=status]").last()).containsText("The engine rests in between");
         assertThat(ines.page.locator(".timeline .still").first()).isAttached();
-        ines.page.getByText("Take this plan").click();
+        ines.press(ines.page.getByText("Take this plan"));
         assertThat(ines.page.locator("main")).containsText("Engine off from");
         theEngineRestsAndRunsAgain(ines);
         ines.go("/rotate");
@@ -318,8 +318,8 @@ class EveningTest extends OutageJourney {
             assertThat(answer.status()).isEqualTo(200);
             assertThat(answer.text()).contains(file.endsWith("ics") ? "BEGIN:VALARM" : "fridge");
         }
-        ines.page.getByText("Plan out").click();
-        ines.page.getByText("A calendar address that follows the plan").click();
+        ines.press(ines.page.getByText("Plan out"));
+        ines.press(ines.page.getByText("A calendar address that follows the plan"));
         String calendar = ines.page.locator("#out code").textContent();
         var stranger = browsers.page(390, 844).request();
         assertThat(stranger.get(address() + calendar).text()).contains("BEGIN:VEVENT");
@@ -341,7 +341,7 @@ class EveningTest extends OutageJourney {
         clock.set(stop.at().plusMinutes(1));
         ines.go("/now");
         assertThat(ines.page.locator("main h1")).hasText("Stop the engine and let it rest");
-        ines.page.getByText("Lead me through it").click();
+        ines.press(ines.page.getByText("Lead me through it"));
         assertThat(ines.page.locator("main.swap")).isVisible();
         assertThat(standing().goal()).isEqualTo(Goal.MAKE_SAFE);
         advance(ines, null);
@@ -350,7 +350,7 @@ class EveningTest extends OutageJourney {
         clock.set(life().progress().next().at().plusMinutes(1));
         ines.go("/now");
         assertThat(ines.page.locator("main h1")).hasText("Start the engine again");
-        ines.page.getByText("Lead me through it").click();
+        ines.press(ines.page.getByText("Lead me through it"));
         assertThat(ines.page.locator("main.swap")).isVisible();
         advance(ines, null);
         assertThat(life().onSet()).isTrue();
@@ -366,16 +366,16 @@ class EveningTest extends OutageJourney {
         rotations.keepUp(account("ines").householdId());
         ines.go("/rotate?circuit=freezer");
         ines.page.locator("#looked input[name=celsius]").fill("-18 C");
-        ines.page.getByText("Plan from what I found").click();
+        ines.press(ines.page.getByText("Plan from what I found"));
         assertThat(ines.page.locator(".proposal")).containsText("5 Chest freezer, shed as found");
         clock.forward(Duration.ofHours(2));
         ines.go("/rotate?circuit=freezer");
         ines.page.locator("#looked input[name=celsius]").fill("cold");
-        ines.page.getByText("Plan from what I found").click();
+        ines.press(ines.page.getByText("Plan from what I found"));
         assertThat(ines.page.locator("[role=alert]").first()).containsText("“cold” is not an amount in °F");
         assertThat(ines.page.locator("#looked input[name=celsius]")).hasValue("cold");
         ines.page.locator("#looked input[name=celsius]").fill("-16 C");
-        ines.page.getByText("Plan from what I found").click();
+        ines.press(ines.page.getByText("Plan from what I found"));
         // two of ten degrees in two hours, and what the pages took
         assertThat(ines.page.locator("#told"))
                 .containsText(Pattern.compile("it holds about 10 h( 0\\d)? without power"));
@@ -397,16 +397,16 @@ class EveningTest extends OutageJourney {
         assertThat(ines.page.locator("main")).containsText("No outage: this is how a day on the generator would go");
         assertThat(ines.page.locator(".timeline").first()).isVisible();
         ines.go("/house/needs");
-        ines.page.getByText("A job once a day").click();
+        ines.press(ines.page.getByText("A job once a day"));
         ines.page.locator("select[name=circuit]").selectOption("radio");
         ines.page.locator("input[name=minutes]").fill("500");
         ines.page.locator("input[name=from]").fill("17:00");
         ines.page.locator("input[name=to]").fill("18:00");
-        ines.page.getByText("Save").first().click();
+        ines.press(ines.page.getByText("Save").first());
         assertThat(ines.page.locator("main")).containsText("is longer than its hours of the day");
         assertThat(ines.page.locator("input[name=minutes]")).hasValue("500");
         ines.page.locator("input[name=minutes]").fill("50");
-        ines.page.getByText("Save").first().click();
+        ines.press(ines.page.getByText("Save").first());
         assertThat(ines.page.locator("table")).containsText("once a day for 50 min between 5:00 pm and 6:00 pm");
     }
 
@@ -425,7 +425,7 @@ class EveningTest extends OutageJourney {
         assertThat(bram.page.locator("#urgent")).isVisible();
         assertThat(bram.page.locator("#urgent")).containsText("Is Ines all right?");
         ines.go("/now");
-        ines.page.locator("#urgent form button").click();
+        ines.press(ines.page.locator("#urgent form button"));
         assertThat(standing().lived().get(standing().lived().size() - 1).event())
                 .isInstanceOf(juiceswap.core.outage.Event.AllRight.class);
         bram.go("/house");

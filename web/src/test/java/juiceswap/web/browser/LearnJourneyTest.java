@@ -52,7 +52,7 @@ class LearnJourneyTest extends OutageJourney {
         advance(ines, null);
         ines.go("/meter/learned");
         assertThat(ines.page.locator("main")).containsText("Nothing has been learned yet");
-        ines.page.getByText("Look at the latest readings").click();
+        ines.press(ines.page.getByText("Look at the latest readings"));
         assertThat(ines.page.locator("body")).containsText("too little to learn from");
 
         boolean on = true;
@@ -67,7 +67,7 @@ class LearnJourneyTest extends OutageJourney {
         clock.forward(Duration.ofSeconds(91));
 
         ines.go("/meter/learned");
-        ines.page.getByText("Look at the latest readings").click();
+        ines.press(ines.page.getByText("Look at the latest readings"));
         Locator fridge = ines.page.locator("[data-circuit=fridge]");
         assertThat(fridge).containsText("draws more than entered");
         assertThat(fridge).containsText(Pattern.compile("2[23]\\d W"));
@@ -81,7 +81,7 @@ class LearnJourneyTest extends OutageJourney {
         // left as it was, and then taken after all: it is looked at again
         fridge.getByText("Leave it as it was").click();
         assertThat(fridge.locator("form")).hasCount(0);
-        ines.page.getByText("Look at the latest readings").click();
+        ines.press(ines.page.getByText("Look at the latest readings"));
         fridge.getByText("Take it").click();
         assertThat(fridge).containsText("as entered");
         double watts = Double.parseDouble(
@@ -89,7 +89,7 @@ class LearnJourneyTest extends OutageJourney {
                         .toString());
         assertThat(watts).isBetween(REALLY - 20, REALLY + 20);
         ines.go("/house");
-        ines.page.locator("[data-key=undo]").click();
+        ines.press(ines.page.locator("[data-key=undo]"));
         ines.go("/meter/learned");
         assertThat(fridge).containsText("draws more than entered");
     }

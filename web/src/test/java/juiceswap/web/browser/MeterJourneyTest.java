@@ -39,7 +39,7 @@ class MeterJourneyTest extends OutageJourney {
         ines.page.locator("input[name=inletAlone][value=ohms]").check();
         ines.page.locator("input[name=inletAloneOhms]").fill("some");
         ines.page.locator("input[name=noVolts]").check();
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator(".problem")).containsText("Type the ohms that the meter shows");
         assertThat(ines.page.locator("input[name=inletAloneOhms]")).hasValue("some");
         ines.page.locator("input[name=inletAloneOhms]").fill("40");
@@ -48,7 +48,7 @@ class MeterJourneyTest extends OutageJourney {
         ines.page.locator("input[name=generatorAlone][value=silent]").check();
         assertThat(judged).containsText("One bond. That is right.");
         assertThat(judged).containsText("The label on the generator is wrong");
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator(".notice[role=status]").last()).containsText("Kept: One bond.");
         assertThat(ines.page.locator("main")).containsText("Last measured today by Ines");
         ines.go("/house/supply");
@@ -78,15 +78,15 @@ class MeterJourneyTest extends OutageJourney {
         db.execute("update household set file = jsonb_set(file, '{setup,generator,bond}', '\"unknown\"')");
         Person ines = startsOutage(390, 844);
         assertThat(ines.page.locator("main")).containsText("No way on like this");
-        ines.page.getByText("Measure the bond").click();
+        ines.press(ines.page.getByText("Measure the bond"));
         ines.page.locator("input[name=generatorAlone][value=silent]").check();
         assertThat(ines.page.locator("#judged")).containsText("half an answer");
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator(".problem[role=alert]")).containsText("Look for voltage first");
         assertThat(ines.page.locator("input[name=generatorAlone][value=silent]"))
                 .isChecked();
         ines.page.locator("input[name=noVolts]").check();
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator(".notice[role=status]").last()).containsText("Kept");
         ines.go("/swap");
         assertThat(ines.page.locator("main")).not().containsText("No way on like this");
@@ -101,19 +101,19 @@ class MeterJourneyTest extends OutageJourney {
         Person bram = person(390, 844).enter("bram");
         bram.go("/house");
         ines.go("/meter");
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator(".problem[role=alert]")).containsText("Enter at least one reading.");
         ines.page.locator("input[name=l1n]").fill("121");
         ines.page.locator("input[name=l2n]").fill("120");
         assertThat(ines.page.locator("#judged .verdict")).hasText("Good");
         assertThat(ines.page.locator("#judged")).containsText("All is well");
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator(".notice[role=status]").last()).containsText("Written to the log.");
         assertThat(last()).isInstanceOf(Event.Read.class);
         // at the set, twice in the house, and under way: a curve with a dot for each
         assertThat(ines.page.locator(".trends figure").first().locator("circle"))
                 .hasCount(4);
-        ines.page.getByText("Readings as a table").click();
+        ines.press(ines.page.getByText("Readings as a table"));
         String table = ines.page
                 .waitForDownload(() -> ines.page.getByText("All readings, CSV").click())
                 .suggestedFilename();
@@ -121,7 +121,7 @@ class MeterJourneyTest extends OutageJourney {
         ines.page.locator("input[name=l1n]").fill("88");
         ines.page.locator("input[name=l2n]").fill("151");
         assertThat(ines.page.locator("#judged")).containsText("The neutral is lost");
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(bram.page.locator(".stop-strip")).containsText("The neutral is lost");
         assertThat(last()).isInstanceOf(Event.RefusedReading.class);
         assertThat(standing().plan().steps().get(0).action()).isEqualTo(Action.INPUT_OFF);
@@ -150,8 +150,8 @@ class MeterJourneyTest extends OutageJourney {
         Person ines = startsOutage(1280, 800);
         ines.go("/meter");
         assertThat(ines.page.locator(".monitor")).hasCount(0);
-        ines.page.getByText("Simulated panel monitor").click();
-        ines.page.getByText("Put it in").click();
+        ines.press(ines.page.getByText("Simulated panel monitor"));
+        ines.press(ines.page.getByText("Put it in"));
         assertThat(ines.page.locator(".notice[role=status]").last()).containsText("The simulated monitor is in");
         // nothing is fed yet: a dead panel feeds no monitor
         assertThat(ines.page.locator(".monitor")).hasCount(0);
@@ -169,7 +169,7 @@ class MeterJourneyTest extends OutageJourney {
         bram.go("/house");
         ines.go("/meter");
         ines.page.locator("select[name=fault]").selectOption("lost-neutral");
-        ines.page.getByText("Set it").click();
+        ines.press(ines.page.getByText("Set it"));
         assertThat(bram.page.locator(".stop-strip")).containsText("Stop.");
         assertThat(ines.page.locator(".stop-strip")).containsText("First: ");
         assertThat(last()).isInstanceOf(Event.RefusedReading.class);
@@ -186,7 +186,7 @@ class MeterJourneyTest extends OutageJourney {
         assertThat(standing().stop()).isNull();
         assertThat(standing().sequence()).isLessThan(logged + 8);
         ines.go("/meter");
-        ines.page.getByText("Take it out").click();
+        ines.press(ines.page.getByText("Take it out"));
         assertThat(ines.page.locator(".notice[role=status]").last()).containsText("out");
     }
 
@@ -251,15 +251,15 @@ class MeterJourneyTest extends OutageJourney {
     void aTableOfReadingsIsTakenInWholeOrNotAtAll() {
         Person ines = ines();
         ines.go("/meter");
-        ines.page.getByText("Readings as a table").click();
+        ines.press(ines.page.getByText("Readings as a table"));
         ines.page.locator("textarea[name=table]").fill("time,l1n\n2026-01-14T18:00:00Z,121\nlater,120");
-        ines.page.getByText("Take it in").click();
+        ines.press(ines.page.getByText("Take it in"));
         assertThat(ines.page.locator("main")).containsText("time is no time such as");
         assertThat(ines.page.locator("textarea[name=table]")).hasValue(Pattern.compile("later,120"));
         ines.page
                 .locator("textarea[name=table]")
                 .fill("time,l1n\n2026-01-14T18:00:00Z,121\n2026-01-14T18:10:00Z,120\n2026-01-14T18:10:00Z,120");
-        ines.page.getByText("Take it in").click();
+        ines.press(ines.page.getByText("Take it in"));
         assertThat(ines.page.locator(".notice[role=status]").last())
                 .containsText("2 readings taken in, 1 known already.");
         assertThat(ines.page.locator("#feed-trends figure")).hasCount(1);
@@ -274,14 +274,14 @@ class MeterJourneyTest extends OutageJourney {
         ines.go("/meter/bonding");
         ines.page.locator("input[name=generatorAlone][value=silent]").check();
         ines.page.locator("input[name=noVolts]").check();
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         ines.go("/swap");
         assertThat(ines.page.locator(".points")).containsText("half measured today");
         ines.go("/meter/bonding");
         ines.page.locator("input[name=generatorAlone][value=silent]").check();
         ines.page.locator("input[name=connected][value=beeps]").check();
         ines.page.locator("input[name=noVolts]").check();
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         ines.go("/swap");
         assertThat(ines.page.locator(".points")).containsText("measured today, one bond");
         advance(ines, Action.MEASURE_GENERATOR);
@@ -292,7 +292,7 @@ class MeterJourneyTest extends OutageJourney {
         ines.page.locator("input[name=l1n]").fill("121");
         ines.page.locator("input[name=l2n]").fill("120");
         assertThat(ines.page.locator("#reading-judged .verdict")).hasText("Good");
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator("main h1")).not().containsText("Measure");
     }
 

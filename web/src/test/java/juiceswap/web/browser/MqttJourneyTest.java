@@ -36,25 +36,25 @@ class MqttJourneyTest extends OutageJourney {
         ScheduledExecutorService meter = Executors.newSingleThreadScheduledExecutor();
         try (Broker broker = new Broker()) {
             ines.go("/meter");
-            ines.page.getByText("Power meter").click();
+            ines.press(ines.page.getByText("Power meter"));
             ines.page.locator("input[name=host]").fill("no such place");
             ines.page.locator("input[name=topic]").fill("home/panel/#");
-            ines.page.locator("form[action$='/meter/mqtt'] button").click();
+            ines.press(ines.page.locator("form[action$='/meter/mqtt'] button"));
             assertThat(ines.page.locator("#problem-host")).containsText("no name or address");
             assertThat(ines.page.locator("input[name=topic]")).hasValue("home/panel/#");
             ines.page.locator("input[name=host]").fill("127.0.0.1");
             ines.page.locator("input[name=port]").fill(String.valueOf(broker.port));
             ines.page.locator("input[name=login]").fill(Broker.LOGIN);
             ines.page.locator("input[name=secret]").fill("not this");
-            ines.page.locator("form[action$='/meter/mqtt'] button").click();
+            ines.press(ines.page.locator("form[action$='/meter/mqtt'] button"));
             lookUntil(ines, "Not connected");
 
             ines.page.locator("input[name=secret]").fill(Broker.SECRET);
-            ines.page.locator("form[action$='/meter/mqtt'] button").click();
+            ines.press(ines.page.locator("form[action$='/meter/mqtt'] button"));
             lookUntil(ines, "Connected. Nothing has arrived yet.");
             // it is not shown again, and kept where nothing is typed
             assertThat(ines.page.locator("input[name=secret]")).hasValue("");
-            ines.page.locator("form[action$='/meter/mqtt'] button").click();
+            ines.press(ines.page.locator("form[action$='/meter/mqtt'] button"));
             lookUntil(ines, "Connected");
 
             meter.scheduleWithFixedDelay(
@@ -73,14 +73,14 @@ class MqttJourneyTest extends OutageJourney {
             lookUntil(ines, "legs.0.v");
             says(ines, "legs.0.v", "l1n");
             says(ines, "legs.0.w", "l1n");
-            ines.page.locator("form[action$='/fields'] button").click();
+            ines.press(ines.page.locator("form[action$='/fields'] button"));
             assertThat(ines.page.locator(".notice.stop")).containsText("chosen for two numbers");
             says(ines, "legs.0.v", "l1n");
             says(ines, "legs.1.v", "l2n");
             says(ines, "legs.0.w", "l1w");
             says(ines, "legs.1.w", "l2w");
             says(ines, "hz", "hz");
-            ines.page.locator("form[action$='/fields'] button").click();
+            ines.press(ines.page.locator("form[action$='/fields'] button"));
             assertThat(arriving(ines, "legs.1.w").locator("select")).hasValue("l2w");
 
             ines.go("/meter");
@@ -93,7 +93,7 @@ class MqttJourneyTest extends OutageJourney {
             lookUntil(ines, "Not connected");
             broker.start();
             lookUntil(ines, "Connected. Last heard");
-            ines.page.getByText("Disconnect and forget it").click();
+            ines.press(ines.page.getByText("Disconnect and forget it"));
             assertThat(ines.page.locator(".arriving")).hasCount(0);
             assertThat(db.fetchCount(db.selectOne().from("mqtt_field"))).isZero();
         } finally {

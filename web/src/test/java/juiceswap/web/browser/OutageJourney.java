@@ -105,7 +105,7 @@ abstract class OutageJourney {
 
     Person startsOutage(int width, int height) {
         Person ines = person(width, height).enter("ines");
-        ines.page.locator("button[value=outage]").click();
+        ines.press(ines.page.locator("button[value=outage]"));
         assertThat(ines.page.locator("main.swap")).isVisible();
         return ines;
     }
@@ -142,8 +142,8 @@ abstract class OutageJourney {
     static void goBack(Person person) {
         person.page.locator("select[name=minutesAgo]").selectOption("10");
         person.page.locator("input[name=sign][value=meter-display]").check();
-        person.page.getByText("Utility power is back").click();
-        person.page.getByText("Go back to the utility").click();
+        person.press(person.page.getByText("Utility power is back"));
+        person.press(person.page.getByText("Go back to the utility"));
         assertThat(person.page.locator("main h1")).not().hasText(ON_GENERATOR);
     }
 }

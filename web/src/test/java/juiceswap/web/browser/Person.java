@@ -112,12 +112,17 @@ final class Person {
         answered(before);
     }
 
-    /** Presses a button; once more where the page had changed under it at that moment, and says so. */
-    void press(Locator button) {
-        button.click();
-        if (page.getByText("This page has just changed.").isVisible()) {
+    /**
+     * Presses what stands there; once more where the page had changed under it at that moment, and says so. Somebody's plan, or
+     * one that the server makes by itself, may do that at any time.
+     */
+    void press(Locator what) {
+        Locator changed = page.getByText("This page has just changed.");
+        boolean saidBefore = changed.isVisible();
+        what.click();
+        if (!saidBefore && changed.isVisible()) {
             listening();
-            button.click();
+            what.click();
         }
     }
 

@@ -27,7 +27,7 @@ class ProofsTest extends OutageJourney {
         person.page.locator("input[name=generatorAlone][value=" + alone + "]").check();
         person.page.locator("input[name=connected][value=" + connected + "]").check();
         person.page.locator("input[name=noVolts]").check();
-        person.page.locator("[data-key=done]").click();
+        person.press(person.page.locator("[data-key=done]"));
         assertThat(person.page.locator(STATUS).last()).containsText("Kept");
     }
 
@@ -43,7 +43,7 @@ class ProofsTest extends OutageJourney {
         // a repair of the set does not mend a break in cord or house
         tests.setChanged(account("ines").householdId(), "repaired", "Ines", LocalDate.now());
         ines.go("/now");
-        ines.page.locator("button[value=outage]").click();
+        ines.press(ines.page.locator("button[value=outage]"));
         assertThat(ines.page.locator("main.swap")).containsText("measured as broken");
         assertThat(standing().plan().refused().code()).isEqualTo(Refusal.Code.BOND_PATH_BROKEN);
         // the same test passed: the way is open again, in the outage that is going on
@@ -52,7 +52,7 @@ class ProofsTest extends OutageJourney {
         assertThat(standing().plan().refused()).isNull();
         assertThat(standing().changeover().setup().transfer().tested().bondPath())
                 .isEqualTo(BondPath.SOUND);
-        ines.page.getByText("The generator was repaired or exchanged").click();
+        ines.press(ines.page.getByText("The generator was repaired or exchanged"));
         assertThat(ines.page.locator(STATUS).last()).containsText("made again");
         assertThat(label).hasCount(0);
     }
@@ -64,7 +64,7 @@ class ProofsTest extends OutageJourney {
         ines.go("/meter/bonding");
         ines.page.locator("input[name=generatorAlone][value=beeps]").check();
         ines.page.locator("input[name=noVolts]").check();
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator(".problem[role=alert]")).containsText("The engine runs");
         assertThat(ines.page.locator("input[name=generatorAlone][value=beeps]")).isChecked();
         assertThat(db.fetchCount(org.jooq.impl.DSL.table("device_test"))).isZero();
@@ -104,7 +104,7 @@ class ProofsTest extends OutageJourney {
         bonding(ines, "silent", "beeps");
         assertThat(ines.page.locator(".bond-label")).hasCount(1);
         ines.go("/house/files");
-        ines.page.locator("form[action='/house/sample'] button").first().click();
+        ines.press(ines.page.locator("form[action='/house/sample'] button").first());
         ines.go("/meter/bonding");
         assertThat(ines.page.locator(".bond-label")).hasCount(0);
         assertThat(ines.page.locator("main")).containsText("Not measured.");
@@ -116,13 +116,13 @@ class ProofsTest extends OutageJourney {
         Person ines = person(1280, 800).enter("ines");
         ines.go("/house/device?edit=device");
         ines.page.locator("select[name=kind]").selectOption("double-male-cord");
-        ines.page.locator("#device button.act").click();
+        ines.press(ines.page.locator("#device button.act"));
         Locator main = ines.page.locator("main");
         assertThat(main).containsText("A cord with two male ends");
         assertThat(main).containsText("kills whoever touches its prongs");
         assertThat(main).containsText("Tonight: Run cords");
         ines.go("/now");
-        ines.page.locator("button[value=outage]").click();
+        ines.press(ines.page.locator("button[value=outage]"));
         assertThat(ines.page.locator("main.swap")).containsText("kills whoever touches its prongs");
         assertThat(standing().plan().refused().code()).isEqualTo(Refusal.Code.DOUBLE_MALE_CORD);
     }
@@ -134,7 +134,7 @@ class ProofsTest extends OutageJourney {
         ines.go("/now");
         ines.page.locator("input[name=pickUp][value=range]").check();
         ines.page.locator("input[name=pickUp][value=heater]").check();
-        ines.page.locator("button[value=outage]").click();
+        ines.press(ines.page.locator("button[value=outage]"));
         Locator swapPage = ines.page.locator("main.swap");
         assertThat(swapPage).containsText("No way on like this");
         assertThat(swapPage).containsText("is over");

@@ -40,7 +40,7 @@ class SwapJourneyTest extends OutageJourney {
         advance(ines, null);
         goBack(ines);
         advance(ines, null);
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page).hasURL(java.util.regex.Pattern.compile(".*/afterwards/\\d+$"));
         ines.go("/logbook");
         assertThat(ines.page.locator("tbody tr")).not().hasCount(0);
@@ -83,7 +83,7 @@ class SwapJourneyTest extends OutageJourney {
         Person bram = person(1280, 800).enter("bram");
         bram.go("/house");
         ines.read(Map.of("l1n", "88", "l2n", "151"));
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator(".stop-strip")).containsText("The neutral is lost");
         assertThat(ines.title()).isEqualTo("Turn the generator input OFF");
         // on another page of another person, without a reload
@@ -92,9 +92,9 @@ class SwapJourneyTest extends OutageJourney {
         assertThat(ines.page.getByText("First turn the generator breaker OFF.")).isVisible();
         ines.confirm();
         assertThat(ines.title()).isEqualTo("Turn the breaker on the generator OFF");
-        ines.page.getByText("The reading was wrong: measure again").click();
+        ines.press(ines.page.getByText("The reading was wrong: measure again"));
         ines.page.locator("details[open] input[name=l1n]").fill("12x");
-        ines.page.getByRole(AriaRole.BUTTON, named("Judge it")).click();
+        ines.press(ines.page.getByRole(AriaRole.BUTTON, named("Judge it")));
         assertThat(ines.page.locator("details[open] input[name=l1n]")).hasValue("12x");
         ines.confirm();
         ines.confirm();
@@ -107,7 +107,7 @@ class SwapJourneyTest extends OutageJourney {
         Person ines = startsOutage(1280, 800);
         advance(ines, Action.MEASURE_GENERATOR);
         ines.read(Map.of("l1n", "12x", "l1l2", "243"));
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator(".reading .problem")).hasCount(2);
         assertThat(ines.page.locator("input[name=l1n]")).hasValue("12x");
         assertThat(ines.page.locator("input[name=l1l2]")).hasValue("243");
@@ -117,13 +117,11 @@ class SwapJourneyTest extends OutageJourney {
     void whatDoesNotFitIsRefusedAndSaysWhatToTurnOff() {
         Person ines = startsOutage(1280, 800);
         advance(ines, null);
-        ines.page.getByRole(AriaRole.BUTTON, named("off: turn ON 17–19 Range")).click();
+        ines.press(ines.page.getByRole(AriaRole.BUTTON, named("off: turn ON 17–19 Range")));
         assertThat(ines.page.locator(".notice[role=alert]")).containsText("To make room, turn OFF first:");
         // by what is on: a plan that is ready meanwhile is an entry of the log too
         assertThat(standing().state().picked()).doesNotContain("range");
-        ines.page
-                .getByRole(AriaRole.BUTTON, named("on: turn OFF 6–8 Well pump"))
-                .click();
+        ines.press(ines.page.getByRole(AriaRole.BUTTON, named("on: turn OFF 6–8 Well pump")));
         assertThat(ines.page.getByRole(AriaRole.BUTTON, named("off: turn ON 6–8 Well pump")))
                 .isVisible();
     }
@@ -137,7 +135,7 @@ class SwapJourneyTest extends OutageJourney {
         bram.go("/swap");
         int seen = bram.seen();
         ines.confirm();
-        bram.page.locator("[data-key=done]").click();
+        bram.press(bram.page.locator("[data-key=done]"));
         assertThat(bram.page.locator(".notice[role=alert]"))
                 .containsText("Not taken: CO alarm tested. Ines has since confirmed: CO alarm tested.");
         assertThat(bram.seen()).isEqualTo(seen + 1);
@@ -156,7 +154,7 @@ class SwapJourneyTest extends OutageJourney {
     @Test
     void itIsNotLikeThatPlansAnewFromWhatIsTrue() {
         Person ines = startsOutage(1280, 800);
-        ines.page.locator("[data-key=not-so]").click();
+        ines.press(ines.page.locator("[data-key=not-so]"));
         // what somebody else does meanwhile does not close it
         swap.confirm(account("bram"), standing().sequence(), Action.CHECK_CO_ALARM, null, Map.of());
         assertThat(ines.page.locator("main[data-seen='" + standing().sequence() + "']"))
@@ -165,7 +163,7 @@ class SwapJourneyTest extends OutageJourney {
         ines.page.locator("#not-so select[name=cordGenerator]").selectOption("in");
         ines.page.locator("#not-so select[name=output]").selectOption("on");
         ines.page.locator("#not-so input[value=check-oil]").check();
-        ines.page.locator("#not-so button").click();
+        ines.press(ines.page.locator("#not-so button"));
         assertThat(ines.page.locator("#not-so input[value=check-oil]")).isChecked();
         assertThat(ines.title()).isEqualTo("Turn the breaker on the generator OFF");
         ines.confirm();
@@ -178,23 +176,21 @@ class SwapJourneyTest extends OutageJourney {
         advance(ines, Action.MEASURE_PANEL);
         Person bram = person(390, 844).enter("bram");
         bram.go("/house");
-        bram.page
-                .locator("button[aria-label='CO alarm or headache: everybody out']")
-                .click();
+        bram.press(bram.page.locator("button[aria-label='CO alarm or headache: everybody out']"));
         assertThat(bram.page.locator("h1")).hasText("Everybody out. Now.");
         assertThat(ines.page.locator(".stop-strip")).containsText("CO alarm: everybody out.");
         ines.go("/swap");
         assertThat(ines.page.locator("h1")).hasText("Everybody out. Now.");
         assertThat(ines.page.locator("[data-key=done]")).hasCount(0);
-        ines.page.getByText("The engine is stopped, from clean air").click();
+        ines.press(ines.page.getByText("The engine is stopped, from clean air"));
         assertThat(ines.page.getByText("The engine is stopped, from clean air")).hasCount(0);
         ines.page.locator("input[name=counted][value=Ines]").check();
-        ines.page.locator("main form button").last().click();
+        ines.press(ines.page.locator("main form button").last());
         assertThat(ines.page.getByText("Not yet counted: Bram")).isVisible();
         for (String sure : List.of("Ines", "Bram", "air", "cause")) {
             ines.page.locator("input[value=" + sure + "]").check();
         }
-        ines.page.locator("main form button").last().click();
+        ines.press(ines.page.locator("main form button").last());
         // everybody is told who has cleared it
         assertThat(bram.page.locator("#urgent")).containsText("Ines says that all is clear");
         assertThat(ines.page.locator(".stop-strip")).hasCount(0);
@@ -211,7 +207,7 @@ class SwapJourneyTest extends OutageJourney {
     void refuellingStopsTheEngineAndComesBack() {
         Person ines = startsOutage(1280, 800);
         advance(ines, null);
-        ines.page.getByText("Refuel: engine off and cool first").click();
+        ines.press(ines.page.getByText("Refuel: engine off and cool first"));
         assertThat(ines.title()).isNotEqualTo(ON_GENERATOR);
         advance(ines, Action.REFUEL);
         assertThat(swap.current(account("ines"))
@@ -223,7 +219,7 @@ class SwapJourneyTest extends OutageJourney {
                 .isFalse();
         advance(ines, null);
         assertThat(ines.title()).isEqualTo("Refuelled, and on the generator again");
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator("main h1")).hasText(ON_GENERATOR);
     }
 
@@ -272,8 +268,8 @@ class SwapJourneyTest extends OutageJourney {
         assertThat(ready).containsText("A full tank lasts about");
         assertThat(ready.locator(".verdict")).containsText("its");
         // what was begun by mistake ends at once
-        ines.page.locator("button[value=outage]").click();
-        ines.page.getByText("Started by mistake").click();
+        ines.press(ines.page.locator("button[value=outage]"));
+        ines.press(ines.page.getByText("Started by mistake"));
         assertThat(ines.page.locator("main")).isVisible();
         assertThat(swap.current(account("ines"))).isEmpty();
     }

@@ -23,7 +23,7 @@ class TogetherTest extends OutageJourney {
         guest.go("/join");
         guest.page.locator("[name=code]").fill(code);
         guest.page.locator("[name=name]").fill(name);
-        guest.page.getByRole(AriaRole.BUTTON).getByText(how).click();
+        guest.press(guest.page.getByRole(AriaRole.BUTTON).getByText(how));
         assertThat(guest.page.locator("main.swap")).isVisible();
         return guest;
     }
@@ -37,13 +37,13 @@ class TogetherTest extends OutageJourney {
         bram.go("/swap");
         ines.page.locator("input[name=l1n]").fill("12");
         ines.page.locator("input[name=l1n]").focus();
-        bram.page.locator(CO_BUTTON).click();
+        bram.press(bram.page.locator(CO_BUTTON));
         Locator urgent = ines.page.locator("#urgent");
         assertThat(urgent).isVisible();
         assertThat(urgent).containsText("CO alarm. Everybody out, now");
         assertThat(urgent).containsText("Bram");
         assertThat(ines.page.locator("html[data-urgent]")).hasCount(1);
-        ines.page.locator("[data-understood]").click();
+        ines.press(ines.page.locator("[data-understood]"));
         assertThat(urgent).isHidden();
         assertThat(ines.page.locator("input[name=l1n]")).hasValue("12");
     }
@@ -53,15 +53,15 @@ class TogetherTest extends OutageJourney {
     void aStopSaysWhatToDoFirstWhereOneIs() {
         Person ines = startsOutage(1280, 800);
         advance(ines, Action.MEASURE_LOADED);
-        ines.page.locator(".crew button[value=panel]").click();
+        ines.press(ines.page.locator(".crew button[value=panel]"));
         assertThat(ines.page.locator(".crew button[value=panel]")).hasAttribute("aria-pressed", "true");
         Person bram = person(390, 844).enter("bram");
         bram.go("/swap");
-        bram.page.locator(".crew button[value=generator]").click();
+        bram.press(bram.page.locator(".crew button[value=generator]"));
         assertThat(bram.page.locator(".crew button[value=generator]")).hasAttribute("aria-pressed", "true");
         bram.go("/house");
         ines.read(Map.of("l1n", "88", "l2n", "151"));
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator("main h1")).hasText("Turn the generator input OFF");
         assertThat(bram.page.locator("#urgent")).isVisible();
         assertThat(bram.page.locator("#urgent .alarm")).containsText("Turn the breaker on the generator OFF");
@@ -74,7 +74,7 @@ class TogetherTest extends OutageJourney {
         advance(ines, Action.PICK_UP);
         BrowserContext connection = ines.page.context();
         connection.setOffline(true);
-        ines.page.getByText("Something is wrong: make safe").click();
+        ines.press(ines.page.getByText("Something is wrong: make safe"));
         Locator shout = ines.page.locator("#shout");
         assertThat(shout).isVisible();
         assertThat(shout).containsText("Not sent: shout");
@@ -84,7 +84,7 @@ class TogetherTest extends OutageJourney {
         assertThat(ines.page.locator("main h1")).containsText("Turn the");
         assertThat(standing().goal()).isEqualTo(juiceswap.core.changeover.Goal.MAKE_SAFE);
         connection.setOffline(true);
-        ines.page.locator(CO_BUTTON).click();
+        ines.press(ines.page.locator(CO_BUTTON));
         assertThat(shout).containsText("Everybody out. Now.");
         assertThat(shout).containsText("Not sent: shout");
         assertThat(standing().alarmed()).isFalse();
@@ -109,7 +109,7 @@ class TogetherTest extends OutageJourney {
                         + " return fetch('/swap/confirm', { method: 'POST', body: form }).then(answer => answer.status) }");
         assertThat(status).isEqualTo(403);
         assertThat(standing().sequence()).isEqualTo(seen);
-        kit.page.getByRole(AriaRole.BUTTON).getByText("CO alarm").first().click();
+        kit.press(kit.page.getByRole(AriaRole.BUTTON).getByText("CO alarm").first());
         assertThat(ines.page.locator("main h1")).hasText("Everybody out. Now.");
         jo.go("/swap");
         assertThat(jo.page.locator("main")).containsText("Only somebody of the household");
@@ -132,16 +132,15 @@ class TogetherTest extends OutageJourney {
                     window.live.onopen = open;
                     window.live.onerror = () => { document.documentElement.dataset.ended = 'yes'; window.live.close(); };
                 })""");
-        ines.page
-                .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Remove Jo from this outage"))
-                .click();
+        ines.press(ines.page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Remove Jo from this outage")));
         assertThat(jo.page.locator("main")).containsText("You were taken off this outage.");
         assertThat(still.locator("html[data-ended=yes]")).hasCount(1);
         assertThat(ines.page.locator(".join .code")).not().hasText(code);
         Person again = joins(ines, "Jo", "I can help");
         assertThat(again.page.locator("main h1")).hasText("Test the carbon monoxide alarm indoors");
-        again.page.getByText("Somebody helps?").click();
-        again.page.getByText("I leave").click();
+        again.press(again.page.getByText("Somebody helps?"));
+        again.press(again.page.getByText("I leave"));
         assertThat(again.page.locator("main")).containsText("You have left this outage.");
     }
 
@@ -152,7 +151,7 @@ class TogetherTest extends OutageJourney {
         int seen = ines.seen();
         BrowserContext connection = ines.page.context();
         connection.setOffline(true);
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator("[data-unsent]")).containsText("Not sent yet");
         swap.confirm(account("bram"), seen, Action.BRANCHES_OFF, null, Map.of());
         swap.confirm(account("bram"), seen + 1, Action.MAIN_OFF, null, Map.of());
@@ -175,9 +174,7 @@ class TogetherTest extends OutageJourney {
                 .allTextContents();
         assertThat(rooms.size()).isGreaterThan(1);
         String first = rooms.get(0);
-        bram.page
-                .locator("button[formaction='/swap/walk-round/room'][value='" + first + "']")
-                .click();
+        bram.press(bram.page.locator("button[formaction='/swap/walk-round/room'][value='" + first + "']"));
         assertThat(ines.page.locator("main")).containsText("Bram walks here");
         Locator room = bram.page
                 .locator("fieldset")
@@ -191,7 +188,7 @@ class TogetherTest extends OutageJourney {
         room.getByText("This room is done").click();
         Person.settled(bram.page);
         assertThat(standing().answers().values()).isNotEmpty().containsOnly(Answer.IDLE);
-        ines.page.getByText("All of it runs").click();
+        ines.press(ines.page.getByText("All of it runs"));
         assertThat(ines.page.locator("main h1")).hasText(ON_GENERATOR);
         assertThat(standing().lived().stream()
                         .filter(entry -> entry.event() instanceof juiceswap.core.outage.Event.Answered answered
@@ -211,12 +208,12 @@ class TogetherTest extends OutageJourney {
         other.go("/join");
         other.page.locator("[name=code]").fill(code);
         other.page.locator("[name=name]").fill("Mo");
-        other.page.getByText("I can help").click();
+        other.press(other.page.getByText("I can help"));
         assertThat(other.page.locator(".problem")).containsText("No outage that goes on has this code.");
         ines.go("/now");
-        ines.page.locator("button[value=outage]").click();
+        ines.press(ines.page.locator("button[value=outage]"));
         assertThat(ines.page.locator("main.swap")).isVisible();
-        other.page.getByText("I can help").click();
+        other.press(other.page.getByText("I can help"));
         assertThat(other.page.locator("main h1")).hasText("Test the carbon monoxide alarm indoors");
     }
 
@@ -233,21 +230,21 @@ class TogetherTest extends OutageJourney {
         ines.page.locator("input[name=l1n]").focus();
         BrowserContext away = jo.page.context();
         away.setOffline(true);
-        jo.page.locator(CO_BUTTON).click();
+        jo.press(jo.page.locator(CO_BUTTON));
         assertThat(jo.page.locator("#shout")).containsText("Everybody out. Now.");
         assertThat(jo.page.locator("#shout")).containsText("Not sent: shout");
-        bram.page.locator(CO_BUTTON).click();
+        bram.press(bram.page.locator(CO_BUTTON));
         assertThat(ines.page.locator("#urgent")).containsText("Bram");
         assertThat(bram.page.locator("main h1")).hasText("Everybody out. Now.");
         away.setOffline(false);
         assertThat(jo.page.locator("main h1")).hasText("Everybody out. Now.");
-        ines.page.locator("[data-understood]").click();
+        ines.press(ines.page.locator("[data-understood]"));
         assertThat(ines.page.locator("input[name=l1n]")).hasValue("12");
         // only the household clears it, every head counted; all are told who did
         jo.go("/swap");
         assertThat(jo.page.locator("form[action='/swap/all-clear']")).hasCount(0);
         bram.go("/swap");
-        bram.page.getByText("The engine is stopped, from clean air").click();
+        bram.press(bram.page.getByText("The engine is stopped, from clean air"));
         assertThat(bram.page.getByText("The engine is stopped, from clean air")).hasCount(0);
         for (Locator one : bram.page
                 .locator("form[action='/swap/all-clear'] input[type=checkbox]")
@@ -255,7 +252,7 @@ class TogetherTest extends OutageJourney {
             one.check();
         }
         ines.go("/house");
-        bram.page.locator("form[action='/swap/all-clear'] button").click();
+        bram.press(bram.page.locator("form[action='/swap/all-clear'] button"));
         assertThat(ines.page.locator("#urgent")).containsText("Bram says that all is clear");
         assertThat(standing().alarmed()).isFalse();
     }
@@ -266,15 +263,15 @@ class TogetherTest extends OutageJourney {
         Person ines = startsOutage(1280, 800);
         Person jo = joins(ines, "Jo", "I can help");
         Person kit = joins(ines, "Kit", "I only look on");
-        jo.page.locator(".crew button[value=panel]").click();
+        jo.press(jo.page.locator(".crew button[value=panel]"));
         assertThat(jo.page.locator(".crew button[value=panel]")).hasAttribute("aria-pressed", "true");
         assertThat(ines.page.locator(".crew")).containsText("Jo");
-        ines.page.locator(".crew button[value=indoors]").click();
+        ines.press(ines.page.locator(".crew button[value=indoors]"));
         assertThat(ines.page.locator(".crew button[value=indoors]")).hasAttribute("aria-pressed", "true");
         // she tests the alarm indoors without a connection while Jo turns the breakers OFF
         assertThat(ines.page.locator("main h1")).hasText("Test the carbon monoxide alarm indoors");
         ines.page.context().setOffline(true);
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator("[data-unsent]")).containsText("Not sent yet");
         jo.confirm();
         int done = standing().sequence();
@@ -282,7 +279,7 @@ class TogetherTest extends OutageJourney {
         assertThat(ines.page.locator("main")).hasAttribute("data-seen", String.valueOf(done + 1));
         assertThat(ines.page.locator("[role=alert].notice")).hasCount(0);
         // her undo takes back her own, and leaves what Jo has switched
-        ines.page.locator("[data-key=undo]").click();
+        ines.press(ines.page.locator("[data-key=undo]"));
         assertThat(ines.page.locator("main")).not().hasAttribute("data-seen", String.valueOf(done + 1));
         assertThat(standing().state().done().has(juiceswap.core.changeover.Check.CHECK_CO_ALARM))
                 .isFalse();

@@ -10,15 +10,15 @@ class TroubleJourneyTest extends OutageJourney {
     void anEngineThatDoesNotStartIsLedToItsCause() {
         Person bram = person(390, 844).enter("bram");
         bram.go("/trouble");
-        bram.page.locator("button[value='cranks-no-start']").click();
+        bram.press(bram.page.locator("button[value='cranks-no-start']"));
         assertThat(bram.page.locator("main")).hasAttribute("data-check", "fuel-valve");
-        bram.page.locator("[data-outcome=ok]").click();
+        bram.press(bram.page.locator("[data-outcome=ok]"));
         assertThat(bram.page.locator("main")).not().hasAttribute("data-check", "fuel-valve");
-        bram.page.locator("[data-outcome=skipped]").click();
+        bram.press(bram.page.locator("[data-outcome=skipped]"));
         String third = bram.page.locator("main").getAttribute("data-check");
         bram.page.reload();
         assertThat(bram.page.locator("main")).hasAttribute("data-check", third);
-        bram.page.locator("[data-outcome=not]").click();
+        bram.press(bram.page.locator("[data-outcome=not]"));
         assertThat(bram.page.locator("h1")).hasText("Found");
     }
 
@@ -27,10 +27,10 @@ class TroubleJourneyTest extends OutageJourney {
         Person bram = person(390, 844).enter("bram");
         bram.go("/trouble?symptom=no-volts");
         while (bram.page.locator("[data-outcome=ok]").count() > 0) {
-            bram.page.locator("[data-outcome=ok]").click();
+            bram.press(bram.page.locator("[data-outcome=ok]"));
         }
         assertThat(bram.page.locator("h1")).containsText("Call a licensed electrician");
-        bram.page.locator("main").getByText("One back").click();
+        bram.press(bram.page.locator("main").getByText("One back"));
         assertThat(bram.page.locator("[data-outcome=ok]")).isVisible();
     }
 

@@ -29,7 +29,7 @@ class TwoPeopleTest extends OutageJourney {
     }
 
     private static void stand(Person person, String place) {
-        person.page.locator(".crew button[value=" + place + "]").click();
+        person.press(person.page.locator(".crew button[value=" + place + "]"));
         assertThat(person.page.locator(".crew button[value=" + place + "]")).hasAttribute("aria-pressed", "true");
     }
 
@@ -39,11 +39,11 @@ class TwoPeopleTest extends OutageJourney {
         jo.go("/join");
         jo.page.locator("[name=name]").fill("Jo");
         jo.page.locator("[name=code]").fill("ZZZ ZZZ");
-        jo.page.getByRole(AriaRole.BUTTON).getByText("I can help").click();
+        jo.press(jo.page.getByRole(AriaRole.BUTTON).getByText("I can help"));
         assertThat(jo.page.locator(".problem")).containsText("No outage that goes on has this code.");
         assertThat(jo.page.locator("[name=name]")).hasValue("Jo");
         jo.page.locator("[name=code]").fill(code.toLowerCase(java.util.Locale.ROOT));
-        jo.page.getByRole(AriaRole.BUTTON).getByText("I can help").click();
+        jo.press(jo.page.getByRole(AriaRole.BUTTON).getByText("I can help"));
         assertThat(jo.page.locator("main.swap")).isVisible();
         return jo;
     }
@@ -99,7 +99,7 @@ class TwoPeopleTest extends OutageJourney {
         List<String> back = together(List.of(ines, jo), ON_UTILITY);
         assertThat(back).contains("outside: Stop the engine");
         ines.go("/swap");
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page).hasURL(Pattern.compile(".*/afterwards/\\d+$"));
         jo.go("/swap");
         assertThat(jo.page.locator("main h1")).hasText("This outage is over");
@@ -125,7 +125,7 @@ class TwoPeopleTest extends OutageJourney {
         bram.confirm();
         assertThat(bram.title()).isEqualTo("Wait for Ines: Let the engine warm up");
         assertThat(bram.page.locator("[role=timer]")).hasText(Pattern.compile("[0-4]:\\d\\d"));
-        bram.page.locator(".crew button[name=name]").click();
+        bram.press(bram.page.locator(".crew button[name=name]"));
         // nobody is waited for any more: the step is Bram's own
         assertThat(bram.page.locator("main h1")).hasText("Let the engine warm up");
     }
@@ -136,7 +136,7 @@ class TwoPeopleTest extends OutageJourney {
         BrowserContext connection = ines.page.context();
         int seen = ines.seen();
         connection.setOffline(true);
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator("[data-unsent]")).containsText("Not sent yet: “It works”.");
         assertThat(standing().sequence()).isEqualTo(seen);
         connection.setOffline(false);
@@ -150,7 +150,7 @@ class TwoPeopleTest extends OutageJourney {
         Person ines = inesStarts();
         BrowserContext connection = ines.page.context();
         connection.setOffline(true);
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator("[data-unsent]")).isVisible();
         swap.confirm(account("bram"), 1, Action.CHECK_CO_ALARM, null, Map.of());
         connection.setOffline(false);
@@ -182,7 +182,7 @@ class TwoPeopleTest extends OutageJourney {
         ines.page.clock().install();
         advance(ines, Action.WARM_UP);
         assertThat(ines.page.locator("[role=timer]")).hasText(Pattern.compile("4:[3-5]\\d|5:00"));
-        ines.page.getByText("Ring when time is up").click();
+        ines.press(ines.page.getByText("Ring when time is up"));
         // a page that is read anew in this very moment counts from then on, since the server's clock has not moved
         for (int tries = 0; tries < 3 && ines.page.locator("html[data-rang]").count() == 0; tries++) {
             ines.page.clock().fastForward("05:01");
@@ -195,8 +195,8 @@ class TwoPeopleTest extends OutageJourney {
     void aTouchedPartSaysWhatItIsWhatWouldHappenAndTakesTheTruth() {
         Person ines = inesStarts();
         advance(ines, Action.PICK_UP);
-        ines.page.locator(".scene-drawing a[aria-label^='main']").click();
-        ines.page.getByText("Turn the main breaker ON: why not now?").click();
+        ines.press(ines.page.locator(".scene-drawing a[aria-label^='main']"));
+        ines.press(ines.page.getByText("Turn the main breaker ON: why not now?"));
         Locator card = ines.page.locator("#asked");
         assertThat(card).containsText("It can’t be done as things stand.");
         assertThat(card).containsText("a line worker on a wire believed dead would be killed");
@@ -208,7 +208,7 @@ class TwoPeopleTest extends OutageJourney {
                 .hasAttribute("data-seen", String.valueOf(standing().sequence()));
         assertThat(card).isVisible();
         ines.go("/swap?part=input");
-        ines.page.locator("#asked button[name=input][value=off]").click();
+        ines.press(ines.page.locator("#asked button[name=input][value=off]"));
         assertThat(ines.page.locator("#asked")).hasCount(0);
         assertThat(standing().state().inputOn()).isFalse();
         // what was not asked for stays as it was
@@ -221,11 +221,11 @@ class TwoPeopleTest extends OutageJourney {
         Person ines = inesStarts();
         advance(ines, null);
         ines.page.locator("input[value=message]").check();
-        ines.page.getByText("Utility power is back").click();
+        ines.press(ines.page.getByText("Utility power is back"));
         assertThat(ines.page.locator("main")).containsText("message of the utility, said by Ines, since");
         assertThat(ines.page.getByText("Go back to the utility")).hasCount(0);
         assertThat(ines.page.locator("[role=timer]")).hasText(Pattern.compile("9:[3-5]\\d|10:00"));
-        ines.page.getByText("It went out again").click();
+        ines.press(ines.page.getByText("It went out again"));
         assertThat(ines.page.getByText("Utility power is back")).isVisible();
         assertThat(standing().state().utilityLive()).isFalse();
     }
@@ -239,8 +239,8 @@ class TwoPeopleTest extends OutageJourney {
         Person ines = inesStarts();
         advance(ines, null);
         assertThat(ines.page.locator("main")).containsText("Utility sensor: dark since");
-        ines.page.getByText("Simulated sensor").click();
-        ines.page.getByText("show power").click();
+        ines.press(ines.page.getByText("Simulated sensor"));
+        ines.press(ines.page.getByText("show power"));
         assertThat(ines.page.locator("main")).containsText("utility sensor, since");
         assertThat(standing().watch().sign()).isEqualTo(juiceswap.core.outage.Sign.SENSOR);
     }
@@ -255,11 +255,11 @@ class TwoPeopleTest extends OutageJourney {
         }
         ines.page.locator("input[name='thing.well'][value=silent]").check();
         ines.page.locator("input[name='thing.fridge'][value=tripped]").check();
-        ines.page.locator("[data-key=done]").click();
+        ines.press(ines.page.locator("[data-key=done]"));
         assertThat(ines.page.locator("main")).containsText("A compressor or pump may wait three to ten minutes");
         assertThat(ines.page.locator("main")).containsText("Press reset once.");
         assertThat(ines.title()).isEqualTo("Walk round the house");
-        ines.page.getByText("Finish with what does not run").click();
+        ines.press(ines.page.getByText("Finish with what does not run"));
         assertThat(ines.page.locator("main h1")).hasText("The house is on the generator");
     }
 
@@ -272,7 +272,7 @@ class TwoPeopleTest extends OutageJourney {
         assertThat(bram.title()).isEqualTo("You take over");
         assertThat(bram.page.locator("main")).containsText("Ines: Plate to generator");
         bram.page.locator("select[name=plate]").selectOption("utility");
-        bram.page.getByText("I have looked: this is how it is").click();
+        bram.press(bram.page.getByText("I have looked: this is how it is"));
         assertThat(bram.page.locator("main h1")).hasText("Slide the plate up, over the main");
     }
 
@@ -280,13 +280,13 @@ class TwoPeopleTest extends OutageJourney {
     void whatIsNotNeededHereIsRemembered() {
         Person ines = inesStarts();
         advance(ines, Action.UNPLUG_SENSITIVE);
-        ines.page.getByText("not here").click();
+        ines.press(ines.page.getByText("not here"));
         // nothing else has to be unplugged: the step itself is gone, in this outage and in the next
         assertThat(ines.page.locator("main h1")).not().hasText("Unplug TVs and computers");
         assertThat(standing().plan().steps()).noneMatch(step -> step.action() == Action.UNPLUG_SENSITIVE);
         db.execute("update outage set ended_at = now() where ended_at is null");
         ines.go("/now");
-        ines.page.locator("button[value=outage]").click();
+        ines.press(ines.page.locator("button[value=outage]"));
         assertThat(ines.page.locator("main.swap")).isVisible();
         assertThat(standing().plan().steps()).noneMatch(step -> step.action() == Action.UNPLUG_SENSITIVE);
         advance(ines, Action.CHECK_PLACEMENT);
@@ -296,7 +296,7 @@ class TwoPeopleTest extends OutageJourney {
     @Test
     void whatIsOpenedStaysOpenWhileOthersGoOn() {
         Person ines = startsOutage(1280, 800);
-        ines.page.getByText("Choose what shall run").click();
+        ines.press(ines.page.getByText("Choose what shall run"));
         swap.confirm(account("bram"), 1, Action.CHECK_CO_ALARM, null, Map.of());
         assertThat(ines.page.locator("main")).hasAttribute("data-seen", "2");
         Locator range = ines.page.locator(".choices input[value=range]").first();
@@ -313,7 +313,7 @@ class TwoPeopleTest extends OutageJourney {
         inesStarts();
         Person bram = new Person(browsers.pageWithoutScript(), address()).enter("bram");
         advance(bram, Action.INPUT_ON);
-        bram.page.getByText("Make safe").locator("visible=true").first().click();
+        bram.press(bram.page.getByText("Make safe").locator("visible=true").first());
         bram.follow("It is safe now", () -> bram.page.locator("[data-key=done]").click());
         assertThat(standing().state().engine().running()).isFalse();
     }

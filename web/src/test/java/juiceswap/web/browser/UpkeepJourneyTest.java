@@ -49,20 +49,20 @@ class UpkeepJourneyTest extends OutageJourney {
     void aStormIsComing() {
         Person ines = person(390, 844).enter("ines");
         ines.go("/now");
-        ines.page.getByText("A storm is coming").click();
+        ines.press(ines.page.getByText("A storm is coming"));
         assertThat(ines.page.locator("[data-chore=fuel]")).containsText("gal");
         assertThat(ines.page.locator("li.pressing")).hasCount(0);
-        ines.page.getByText("6 hours").click();
+        ines.press(ines.page.getByText("6 hours"));
         assertThat(ines.page.locator("li.pressing").first()).hasAttribute("data-chore", "fuel");
-        ines.page.locator("[data-chore=fuel] button").click();
+        ines.press(ines.page.locator("[data-chore=fuel] button"));
         assertThat(ines.page.locator("[data-chore=fuel]")).containsText("Done by Ines");
         Person bram = person(1280, 800).enter("bram");
         bram.go("/storm?hours=6");
         assertThat(bram.page.locator("[data-chore=fuel].done")).containsText("Done by Ines");
-        bram.page.locator("[data-chore=fuel] button").click();
+        bram.press(bram.page.locator("[data-chore=fuel] button"));
         assertThat(bram.page.locator("[data-chore=fuel].done")).hasCount(0);
-        bram.page.locator("[data-chore=cord] button").click();
-        bram.page.getByText("The storm is over").click();
+        bram.press(bram.page.locator("[data-chore=cord] button"));
+        bram.press(bram.page.getByText("The storm is over"));
         bram.go("/storm");
         assertThat(bram.page.locator("li.done")).hasCount(0);
     }
@@ -74,13 +74,13 @@ class UpkeepJourneyTest extends OutageJourney {
         clock.set(day.atTime(10, 0));
         Person ines = person(390, 844).enter("ines");
         ines.go("/now");
-        ines.page.locator("button[value=outage]").click();
+        ines.press(ines.page.locator("button[value=outage]"));
         advance(ines, null);
         clock.forward(Duration.ofHours(3));
         ines.go("/swap");
         goBack(ines);
         advance(ines, null);
-        ines.page.locator("form[action$='/swap/end'] button").click();
+        ines.press(ines.page.locator("form[action$='/swap/end'] button"));
         assertThat(ines.page).hasURL(Pattern.compile(".*/afterwards/\\d+$"));
         assertThat(ines.page.locator("main h1")).hasText("After the outage");
         assertThat(ines.page.locator(".score")).containsText("The engine ran3 h");
@@ -88,7 +88,7 @@ class UpkeepJourneyTest extends OutageJourney {
         // there is nothing yet that they could be added to
         hours.getByText("Enter the hours first").click();
         ines.page.locator("input[name=hours]").fill("20");
-        ines.page.locator("form[action$='/upkeep/engine'] button").click();
+        ines.press(ines.page.locator("form[action$='/upkeep/engine'] button"));
         ines.go("/afterwards");
         assertThat(hours).containsText("It ran 3");
         Person bram = person(1280, 800).enter("bram");
@@ -105,7 +105,7 @@ class UpkeepJourneyTest extends OutageJourney {
         assertThat(ines.page.locator("[data-thing].done")).hasCount(2);
         ines.go("/now");
         assertThat(ines.page.locator("[data-put-back]")).containsText("After the outage:");
-        ines.page.locator("[data-put-back]").click();
+        ines.press(ines.page.locator("[data-put-back]"));
         costs(ines);
         ines.press(ines.page.locator("[data-thing=hours] button"));
         assertThat(ines.page.locator("[data-thing=hours].done")).hasCount(0);
@@ -116,18 +116,18 @@ class UpkeepJourneyTest extends OutageJourney {
 
     /** What it cost is added up as far as it is known; what is no amount is said at its field, with everything typed there. */
     private static void costs(Person ines) {
-        ines.page.getByText("What it cost").click();
+        ines.press(ines.page.getByText("What it cost"));
         ines.page.locator("input[name=fuelPrice]").fill("3.49");
         ines.page.locator("input[name=food]").fill("a lot");
-        ines.page.locator("form[action$='/cost'] button").click();
+        ines.press(ines.page.locator("form[action$='/cost'] button"));
         assertThat(ines.page.locator("form[action$='/cost'] .problem")).containsText("a lot");
         assertThat(ines.page.locator("input[name=fuelPrice]")).hasValue("3.49");
         ines.page.locator("input[name=food]").fill("1,120.50");
-        ines.page.locator("form[action$='/cost'] button").click();
+        ines.press(ines.page.locator("form[action$='/cost'] button"));
         assertThat(ines.page.locator(".score")).containsText("Fuel cost");
         assertThat(ines.page.locator(".score"))
                 .containsText(Pattern.compile("as far as it is known1,1[23]\\d\\.\\d\\d"));
-        ines.page.getByText("What it cost").click();
+        ines.press(ines.page.getByText("What it cost"));
         assertThat(ines.page.locator("input[name=fuelPrice]")).hasValue("3.49");
         assertThat(ines.page.locator("input[name=food]")).hasValue("1120.5");
     }
@@ -182,12 +182,9 @@ class UpkeepJourneyTest extends OutageJourney {
         Person ines = person(390, 844).enter("ines");
         ines.go("/upkeep");
         ines.page.locator("input[name=hours]").fill("12");
-        ines.page.locator("form[action$='/upkeep/engine'] button").click();
-        ines.page
-                .locator("[data-task=exercise]")
-                .getByText("Lead me through a run")
-                .click();
-        ines.page.getByText("Begin", new Page.GetByTextOptions().setExact(true)).click();
+        ines.press(ines.page.locator("form[action$='/upkeep/engine'] button"));
+        ines.press(ines.page.locator("[data-task=exercise]").getByText("Lead me through a run"));
+        ines.press(ines.page.getByText("Begin", new Page.GetByTextOptions().setExact(true)));
         Locator step = ines.page.locator("[data-step]");
         assertThat(step).hasAttribute("data-step", "place");
         stepDone(ines);
@@ -245,19 +242,15 @@ class UpkeepJourneyTest extends OutageJourney {
         db.execute("update household set file = jsonb_set(file, '{setup,generator,bond}', '\"floating\"')");
         Person ines = person(390, 844).enter("ines");
         ines.go("/upkeep");
-        ines.page.getByText("Lend the generator").click();
+        ines.press(ines.page.getByText("Lend the generator"));
         ines.page.locator("input[name=toWhom]").fill("Tamsin next door");
         ines.page.locator("input[name=note]").fill("Cord and two cans");
-        ines.page
-                .getByText("It goes", new Page.GetByTextOptions().setExact(true))
-                .click();
+        ines.press(ines.page.getByText("It goes", new Page.GetByTextOptions().setExact(true)));
         assertThat(ines.page.locator("fieldset .problem")).containsText("neutral");
         assertThat(ines.page.locator("input[name=toWhom]")).hasValue("Tamsin next door");
         assertThat(ines.page.locator("input[name=note]")).hasValue("Cord and two cans");
         ines.page.locator("input[value=bonded-again]").check();
-        ines.page
-                .getByText("It goes", new Page.GetByTextOptions().setExact(true))
-                .click();
+        ines.press(ines.page.getByText("It goes", new Page.GetByTextOptions().setExact(true)));
         assertThat(ines.page.locator("main .card").first()).containsText("Tamsin next door");
         assertThat(ines.page.locator("form[action$='/upkeep/lend']")).hasCount(0);
         ines.go("/now");
@@ -265,7 +258,7 @@ class UpkeepJourneyTest extends OutageJourney {
         assertThat(db.fetchValue("select file #>> '{setup,generator,bond}' from household"))
                 .isEqualTo("bonded");
         ines.go("/upkeep/lend");
-        ines.page.getByText("It is back").click();
+        ines.press(ines.page.getByText("It is back"));
         assertThat(ines.page.locator("form[action$='/upkeep/lend']")).hasCount(1);
         // nobody has measured
         assertThat(db.fetchValue("select file #>> '{setup,generator,bond}' from household"))
@@ -278,7 +271,7 @@ class UpkeepJourneyTest extends OutageJourney {
     void whatItCostsIsAddedUp() {
         Person ines = person(1280, 800).enter("ines");
         ines.go("/house/device");
-        ines.page.getByText("What it costs").click();
+        ines.press(ines.page.getByText("What it costs"));
         Locator plate = ines.page.locator("[data-kind=interlock]");
         plate.locator("summary").click();
         plate.locator("input[name=amount]").fill("plenty");
@@ -298,7 +291,7 @@ class UpkeepJourneyTest extends OutageJourney {
         assertThat(box).containsText("1,450.00");
         assertThat(ines.page.locator("aside")).containsText("takes about");
         ines.page.locator("input[name=fuelPrice]").fill("3.60");
-        ines.page.locator("form[action$='/money/fuel'] button").click();
+        ines.press(ines.page.locator("form[action$='/money/fuel'] button"));
         assertThat(ines.page.locator("input[name=fuelPrice]")).hasValue("3.60");
         assertThat(ines.page.locator("aside")).containsText(Pattern.compile("takes about [\\d.]+ gal: [\\d.]+ at"));
         // an offer is not spent
@@ -316,7 +309,7 @@ class UpkeepJourneyTest extends OutageJourney {
         ines.go("/upkeep");
         ines.page.locator("input[name=hours]").fill("12");
         ines.page.locator("input[name=since]").fill(first.minusYears(1).toString());
-        ines.page.locator("form[action$='/upkeep/engine'] button").click();
+        ines.press(ines.page.locator("form[action$='/upkeep/engine'] button"));
         Locator exercise = ines.page.locator("[data-task=exercise]");
         for (int month = 1; month <= 12; month++) {
             clock.set(first.plusDays(31L * month).atTime(10, 0));
@@ -359,13 +352,13 @@ class UpkeepJourneyTest extends OutageJourney {
     /** Out and back, long enough to count as a run. */
     private void anOutage(Person ines) {
         ines.go("/now");
-        ines.page.locator("button[value=outage]").click();
+        ines.press(ines.page.locator("button[value=outage]"));
         advance(ines, null);
         clock.forward(Duration.ofHours(2));
         ines.go("/swap");
         goBack(ines);
         advance(ines, null);
-        ines.page.locator("form[action$='/swap/end'] button").click();
+        ines.press(ines.page.locator("form[action$='/swap/end'] button"));
         assertThat(ines.page).hasURL(Pattern.compile(".*/afterwards/\\d+$"));
     }
 
@@ -386,35 +379,35 @@ class UpkeepJourneyTest extends OutageJourney {
         // a slip of the finger is said at the field, and nothing typed is lost
         ines.page.locator("input[name=hours]").fill("twelve");
         ines.page.locator("input[name=since]").fill(spring.minusDays(20).toString());
-        ines.page.locator("form[action$='/upkeep/engine'] button").click();
+        ines.press(ines.page.locator("form[action$='/upkeep/engine'] button"));
         assertThat(ines.page.locator("input[name=hours]")).hasValue("twelve");
         assertThat(ines.page.locator("input[name=since]"))
                 .hasValue(spring.minusDays(20).toString());
 
         ines.page.locator("input[name=hours]").fill("12");
-        ines.page.locator("form[action$='/upkeep/engine'] button").click();
+        ines.press(ines.page.locator("form[action$='/upkeep/engine'] button"));
         assertThat(ines.page.locator("[data-task=oil-first]")).hasAttribute("data-state", "due");
-        ines.page.locator("[data-task=oil-first] button").first().click();
+        ines.press(ines.page.locator("[data-task=oil-first] button").first());
         assertThat(ines.page.locator("[data-task=oil-first]")).hasAttribute("data-state", "ok");
         assertThat(ines.page.locator("[data-task=oil]")).hasAttribute("data-state", "ok");
 
         ines.page.locator("input[name=amount]").fill("5 gal");
-        ines.page.locator("form[action$='/upkeep/fuel'] button").click();
+        ines.press(ines.page.locator("form[action$='/upkeep/fuel'] button"));
         assertThat(ines.page.locator("form[action$='/fuel/gone']")).hasCount(1);
         assertThat(ines.page.locator("aside")).containsText("5 gal");
         assertThat(ines.page.locator("[data-task=fuel-age]")).hasAttribute("data-state", "ok");
 
-        ines.page.locator("[data-task=cord] summary").click();
+        ines.press(ines.page.locator("[data-task=cord] summary"));
         ines.page.locator("[data-task=cord] form.form-grid input[name=on]").fill("yesterday");
         ines.page.locator("[data-task=cord] input[name=note]").fill("new end");
-        ines.page.locator("[data-task=cord] form.form-grid button").first().click();
+        ines.press(ines.page.locator("[data-task=cord] form.form-grid button").first());
         assertThat(ines.page.locator("[role=alert]").first()).containsText("must be a day");
         assertThat(ines.page.locator("[data-task=cord] input[name=note]")).hasValue("new end");
         assertThat(ines.page.locator("[data-task=cord] form.form-grid input[name=on]"))
                 .hasValue("yesterday");
 
         // what is due rings in a calendar, on its morning
-        ines.page.getByText("A calendar address for reminders").click();
+        ines.press(ines.page.getByText("A calendar address for reminders"));
         String calendar = ines.page.locator("#calendar code").textContent();
         String entries =
                 person(390, 844).page.request().get(ines.address(calendar)).text();
@@ -432,9 +425,9 @@ class UpkeepJourneyTest extends OutageJourney {
         ines.go("/now");
         assertThat(ines.page.locator("main")).containsText("are due");
         ines.go("/upkeep");
-        ines.page.locator("[data-task=co-alarm-test] button").first().click();
+        ines.press(ines.page.locator("[data-task=co-alarm-test] button").first());
         assertThat(ines.page.locator("[data-task=co-alarm-test]")).hasAttribute("data-state", "ok");
-        ines.page.getByText("Take back").first().click();
+        ines.press(ines.page.getByText("Take back").first());
         assertThat(ines.page.locator("[data-task=co-alarm-test]")).hasAttribute("data-state", "due");
     }
 }
