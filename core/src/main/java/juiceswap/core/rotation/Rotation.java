@@ -74,11 +74,6 @@ public record Rotation(
      * @throws java.util.concurrent.CancellationException it was halted
      */
     public RotationPlan plan(
-            Effort effort, @Nullable List<Set<String>> inForce, Executor beside, BooleanSupplier halted) {
-        return plan(effort, inForce, Beside.on(beside), halted);
-    }
-
-    private RotationPlan plan(
             Effort effort, @Nullable List<Set<String>> inForce, Beside beside, BooleanSupplier halted) {
         Compiled compiled = new Compiled(this);
         return RotationPlan.of(compiled, RotationSearch.best(compiled, effort, inForce, beside, halted));

@@ -11,6 +11,7 @@ import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.Semaphore;
 import java.util.function.BooleanSupplier;
 import juiceswap.core.InvalidInput;
+import juiceswap.core.rotation.Beside;
 import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.Rotation;
 import juiceswap.exchange.RotationJson;
@@ -34,17 +35,19 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping(path = "/api/v1", produces = "application/json")
 public class RotationApi {
-    /** Each takes two processors for seconds: one at a time for every two that there are, and pages come between. */
+    /** Each takes one or two processors for seconds: one at a time for every two that there are, and pages come between. */
     static final int AT_ONCE = Math.max(1, Runtime.getRuntime().availableProcessors() / 2);
 
     private static final Duration AT_MOST = Duration.ofSeconds(30);
     private static final Duration DEEP_AT_MOST = Duration.ofMinutes(3);
 
     private final Schemas schemas;
+    private final PagesFirst pages;
     private final Semaphore turns = new Semaphore(AT_ONCE);
 
-    public RotationApi(Schemas schemas) {
+    public RotationApi(Schemas schemas, PagesFirst pages) {
         this.schemas = schemas;
+        this.pages = pages;
     }
 
     /** A question that is not answered, and why. */
@@ -79,9 +82,13 @@ public class RotationApi {
         }
         long end = System.nanoTime() + (effort == Effort.DEEP ? DEEP_AT_MOST : AT_MOST).toNanos();
         BooleanSupplier gone = HangUp.gone(http);
+        // whom nobody knows gets one processor
+        Beside beside = signedIn() ? Beside.on(ForkJoinPool.commonPool()) : Beside.IN_TURN;
         try {
-            return RotationJson.of(rotation.plan(
-                    effort, null, ForkJoinPool.commonPool(), () -> System.nanoTime() > end || gone.getAsBoolean()));
+            return RotationJson.of(rotation.plan(effort, null, beside, () -> {
+                pages.giveWay();
+                return System.nanoTime() > end || gone.getAsBoolean();
+            }));
         } catch (CancellationException lateOrGone) {
             throw new Refused(HttpStatus.SERVICE_UNAVAILABLE, say("api.took-too-long"));
         } finally {
