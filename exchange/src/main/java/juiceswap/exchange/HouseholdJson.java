@@ -37,6 +37,7 @@ import juiceswap.core.measure.Quantity;
 import juiceswap.core.measure.UnitSystem;
 import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.rotation.StandingNeed;
+import juiceswap.core.supply.Battery;
 import juiceswap.core.supply.CordEnds;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Link;
@@ -289,8 +290,8 @@ public final class HouseholdJson {
                 new Storage.Charging(
                         charging.path("circuit").asString(),
                         charging.path("watts").asDouble(),
-                        charging.number("efficiencyPercent", Storage.USUAL_EFFICIENCY_PERCENT)),
-                json.number("lowPercent", Storage.USUAL_LOW_PERCENT),
+                        charging.number("efficiencyPercent", Battery.USUAL_EFFICIENCY_PERCENT)),
+                json.number("lowPercent", Battery.USUAL_LOW_PERCENT),
                 json.texts("carries"));
     }
 
@@ -642,9 +643,9 @@ public final class HouseholdJson {
                                 .numberUnless(
                                         "efficiencyPercent",
                                         storage.charging().efficiencyPercent(),
-                                        Storage.USUAL_EFFICIENCY_PERCENT)
+                                        Battery.USUAL_EFFICIENCY_PERCENT)
                                 .node())
-                .numberUnless("lowPercent", storage.lowPercent(), Storage.USUAL_LOW_PERCENT)
+                .numberUnless("lowPercent", storage.lowPercent(), Battery.USUAL_LOW_PERCENT)
                 .put("carries", storage.carries());
     }
 

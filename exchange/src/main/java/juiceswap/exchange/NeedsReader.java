@@ -57,6 +57,7 @@ public final class NeedsReader {
             case "always" -> new Need.Always(circuit, priority, window(json));
             case "pinned" -> new Need.Pinned(circuit, json.path("on").asBoolean(), window(json));
             case "briefly" -> new Need.Briefly(circuit, json.path("minutes").asDouble());
+            case "sparing" -> new Need.Sparing(circuit, json.path("costAMinute").asDouble(), window(json));
             case "session" ->
                 new Need.Session(
                         circuit,
@@ -92,7 +93,10 @@ public final class NeedsReader {
             json.put("minutes", briefly.minutes());
             return json;
         }
-        if (need instanceof Need.Session session) {
+        if (need instanceof Need.Sparing sparing) {
+            json.put("kind", "sparing");
+            json.put("costAMinute", sparing.costAMinute());
+        } else if (need instanceof Need.Session session) {
             json.put("kind", "session");
             json.put("minutes", session.minutes());
             json.put("worthMinutes", session.worthMinutes());

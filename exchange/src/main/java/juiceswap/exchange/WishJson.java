@@ -19,6 +19,8 @@ public final class WishJson {
             case "pin" ->
                 new Wish.Pin(json.path("circuit").asString(), json.path("on").asBoolean(), from, to);
             case "away" -> new Wish.Away(from, to);
+            case "charging" -> new Wish.Charging(from, to);
+            case "lasts" -> new Wish.Lasts(from, to);
             default -> new Wish.Still(from, to, json.path("refuel").asBoolean());
         };
     }
@@ -31,6 +33,10 @@ public final class WishJson {
             json = object("kind", "pin", "circuit", pin.circuit(), "on", pin.on());
         } else if (wish instanceof Wish.Still still) {
             json = object("kind", "still", "refuel", still.refuel());
+        } else if (wish instanceof Wish.Charging) {
+            json = object("kind", "charging");
+        } else if (wish instanceof Wish.Lasts) {
+            json = object("kind", "lasts");
         } else {
             json = object("kind", "away");
         }

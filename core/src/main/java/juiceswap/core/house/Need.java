@@ -169,6 +169,23 @@ public sealed interface Need {
         }
     }
 
+    /**
+     * What feeds the house is scarce: each minute that a circuit is on costs something, whatever it is on for, so that what matters
+     * less than what it draws is left out.
+     *
+     * @param costAMinute minutes of comfort, above 0
+     */
+    record Sparing(String circuit, double costAMinute, Window window) implements Need {
+        public Sparing {
+            InvalidInput.positive("/costAMinute", costAMinute);
+        }
+
+        @Override
+        public Priority priority() {
+            return Priority.COMFORT;
+        }
+    }
+
     /** From and to in local time, each open when null. */
     record Window(@Nullable LocalDateTime from, @Nullable LocalDateTime to) {
         /** At any time. */

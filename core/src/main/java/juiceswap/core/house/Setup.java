@@ -11,8 +11,10 @@ import java.util.Objects;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
+import juiceswap.core.supply.Battery;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Link;
+import juiceswap.core.supply.PowerStation;
 import juiceswap.core.supply.Source;
 import juiceswap.core.supply.Storage;
 import org.jspecify.annotations.Nullable;
@@ -126,6 +128,11 @@ public record Setup(
     /** The same house with that battery station beside the generator; null: without one. */
     public Setup withStorage(@Nullable Storage other) {
         return new Setup(transfer, source, path, circuits, unexplained, other);
+    }
+
+    /** What the house lives on while no engine runs: the station that is its source, or the one beside the generator; or null. */
+    public @Nullable Battery battery() {
+        return source instanceof PowerStation station ? station : storage;
     }
 
     /**

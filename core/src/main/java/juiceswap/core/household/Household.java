@@ -315,14 +315,17 @@ public final class Household {
 
     /**
      * What is wanted of a rotation on that occasion: what must run then is on, whatever else it keeps. It is not turned off
-     * for somebody's comfort unless they ask for that.
+     * for somebody's comfort unless they ask for that. On a battery alone nothing runs all day that is kept by less.
      */
     public Wanted wanted(Occasion occasion) {
         Wanted any = wanted();
         List<StandingNeed> all = new ArrayList<>(any.standing());
         for (HomeCircuit one : circuits) {
             boolean isOn = all.stream()
-                    .anyMatch(need -> need.circuit().equals(one.id()) && need instanceof StandingNeed.AlwaysOn);
+                    .anyMatch(need -> need.circuit().equals(one.id())
+                            && (need instanceof StandingNeed.AlwaysOn
+                                    || need instanceof StandingNeed.Keep
+                                            && !supply.source().burns()));
             if (one.choice(occasion) == Choice.MUST && !one.circuit().lockedOff() && !isOn) {
                 all.add(new StandingNeed.AlwaysOn(one.id(), Need.Priority.PROPERTY, null));
             }

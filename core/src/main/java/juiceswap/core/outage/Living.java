@@ -44,7 +44,7 @@ public record Living(
 
     /** The battery station then; null without one. */
     public @Nullable ChargeLevel battery(Setup setup, Instant now) {
-        return setup.storage() == null ? null : ChargeLevel.of(setup, supplied, charge, now);
+        return setup.battery() == null ? null : ChargeLevel.of(setup, supplied, charge, now);
     }
 
     /**

@@ -2,7 +2,7 @@ package juiceswap.core.outage;
 
 import juiceswap.core.Worded;
 
-/** Why an engine has stopped by itself, as somebody has found it. */
+/** Why an engine, or a battery, has stopped by itself, as somebody has found it. */
 public enum StallCause implements Worded {
     OUT_OF_FUEL("out-of-fuel"),
     LOW_OIL("low-oil"),
@@ -14,6 +14,11 @@ public enum StallCause implements Worded {
 
     StallCause(String word) {
         this.word = word;
+    }
+
+    /** A battery may have stopped by it too. */
+    public boolean withoutEngine() {
+        return this == OVERLOAD || this == UNKNOWN;
     }
 
     @Override

@@ -5,10 +5,11 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Objects;
 import java.util.Set;
 import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.house.Setup;
+import juiceswap.core.supply.Battery;
+import juiceswap.core.supply.PowerStation;
 import juiceswap.core.supply.Storage;
 import org.jspecify.annotations.Nullable;
 
@@ -31,13 +32,17 @@ public record ChargeLevel(double wattHours, Set<String> carries, List<Supplied> 
     }
 
     /**
-     * In a dark house the battery carries what is plugged into it until only what is never planned with is left.
+     * In a dark house a battery beside the generator carries what is plugged into it until only what is never planned with is
+     * left. One that is the only source has carried whatever it fed; that it was charged somewhere has to be told.
      *
-     * @param supplied from generator or street, in the order of time
+     * @param supplied from the set or the street, in the order of time
      * @param known the last time that it was known, null: full when it began
      */
     public static ChargeLevel of(Setup setup, List<Supplied> supplied, @Nullable Known known, Instant now) {
         Storage storage = setup.storage();
+        if (setup.source() instanceof PowerStation station) {
+            return ofSource(setup, station, supplied, known, now);
+        }
         if (storage == null) {
             return new ChargeLevel(0, Set.of(), supplied);
         }
@@ -65,7 +70,7 @@ public record ChargeLevel(double wattHours, Set<String> carries, List<Supplied> 
                         : level;
                 continue;
             }
-            double lasts = drawn <= 0 ? hours : hoursLeft(setup, level);
+            double lasts = drawn <= 0 ? hours : Math.max(0, level - storage.lowWattHours()) / drawn;
             with.add(new Supplied(one.at(), carried, one.engineRuns()));
             carriesNow = lasts < hours ? Set.of() : carried;
             if (lasts < hours) {
@@ -77,16 +82,35 @@ public record ChargeLevel(double wattHours, Set<String> carries, List<Supplied> 
         return new ChargeLevel(level, carriesNow, with);
     }
 
-    /** Hours for which so many watt-hours carry all that is plugged in, by its duty, down to what is never planned with. */
-    private static double hoursLeft(Setup setup, double wattHours) {
-        Storage storage = Objects.requireNonNull(setup.storage());
-        double drawn = DutyWatts.of(setup.circuits(storage.carries()));
-        return Math.max(0, wattHours - storage.lowWattHours()) / drawn;
+    private static ChargeLevel ofSource(
+            Setup setup, PowerStation station, List<Supplied> supplied, @Nullable Known known, Instant now) {
+        double level = known == null ? station.wattHours() : Math.min(station.wattHours(), known.wattHours());
+        Set<String> carries = Set.of();
+        for (int i = 0; i < supplied.size(); i++) {
+            Supplied one = supplied.get(i);
+            Instant end = i + 1 < supplied.size() ? supplied.get(i + 1).at() : now;
+            Instant from = known != null && known.at().isAfter(one.at()) ? known.at() : one.at();
+            carries = one.engineRuns() ? one.circuits() : Set.of();
+            if (from.isBefore(end)) {
+                double hours = Duration.between(from, end).toMillis() / 1000.0 / SECONDS_AN_HOUR;
+                level = Math.max(0, level - hours * DutyWatts.of(setup.circuits(carries)));
+            }
+        }
+        return new ChargeLevel(level, carries, supplied);
+    }
+
+    /** Percent of what it holds when full, as a display shows them; 0 where there is none. */
+    public double percent(Setup setup) {
+        Battery battery = setup.battery();
+        return battery == null ? 0 : battery.percent(wattHours);
     }
 
     /** Hours for which it goes on carrying; null while it carries nothing, or nothing that draws. */
     public @Nullable Double hoursLeft(Setup setup) {
-        boolean draws = DutyWatts.of(setup.circuits(carries)) > 0;
-        return draws ? (Double) hoursLeft(setup, wattHours) : null;
+        double drawn = DutyWatts.of(setup.circuits(carries));
+        Battery battery = setup.battery();
+        return drawn <= 0 || battery == null
+                ? null
+                : (Double) (Math.max(0, wattHours - battery.lowWattHours()) / drawn);
     }
 }

@@ -9,7 +9,7 @@ import juiceswap.core.house.Need;
  * goes from slot to slot, in which the search looks for the best on-slots.
  */
 abstract sealed class Demand
-        permits ReserveDemand, AlwaysDemand, SessionDemand, MinutesDemand, PinnedDemand, BrieflyDemand {
+        permits ReserveDemand, AlwaysDemand, SessionDemand, MinutesDemand, PinnedDemand, BrieflyDemand, SparingDemand {
     /** What a minute near the bottom, or owed at the end, weighs against one that is unmet. */
     static final double LESSER = 0.1;
 
@@ -20,10 +20,15 @@ abstract sealed class Demand
      * @param engineOff minutes unmet because the engine stands still, which don't count
      * @param thin minutes near the bottom of a reserve
      * @param owed minutes that a reserve ends below where it should
+     * @param spent what being on costs as such; nothing goes short by it
      */
-    record Account(double unmet, double engineOff, double thin, double owed) {
+    record Account(double unmet, double engineOff, double thin, double owed, double spent) {
+        Account(double unmet, double engineOff, double thin, double owed) {
+            this(unmet, engineOff, thin, owed, 0);
+        }
+
         double lost() {
-            return unmet + LESSER * (thin + owed);
+            return unmet + LESSER * (thin + owed) + spent;
         }
     }
 
@@ -88,6 +93,9 @@ abstract sealed class Demand
         }
         if (need instanceof Need.Briefly briefly) {
             return new BrieflyDemand(number, circuit, briefly, horizon);
+        }
+        if (need instanceof Need.Sparing sparing) {
+            return new SparingDemand(number, circuit, sparing, horizon);
         }
         return new MinutesDemand(number, circuit, (Need.Minutes) need, horizon);
     }

@@ -36,9 +36,13 @@ public enum Replanning implements Worded {
         return word;
     }
 
-    /** As it is kept with the plan and said to people. */
-    public Phrase phrase() {
-        return Phrase.of("plan.why." + word);
+    /**
+     * As it is kept with the plan and said to people.
+     *
+     * @param burns the house lives on an engine, else on a battery alone
+     */
+    public Phrase phrase(boolean burns) {
+        return Phrase.of(this == NONE_YET && !burns ? "plan.why.on-battery" : "plan.why." + word);
     }
 
     /**

@@ -82,7 +82,7 @@ public record Rest(List<EngineOff> stops, RotationPlan plan, double litresSaved)
     }
 
     /** What goes without power because the engine rests, by its weight. */
-    private static double dark(RotationPlan plan) {
+    static double dark(RotationPlan plan) {
         return plan.unmet().stream()
                 .filter(one -> one.engineOff() && plan.missed(one))
                 .mapToDouble(one ->

@@ -180,7 +180,7 @@ record Resting(List<EngineOff> engineOff, List<Need> charging) {
      * which it gets too low.
      */
     static @Nullable Dropped tooMuch(RotationPlan plan, double wattHours) {
-        LocalDateTime low = Charge.along(plan, wattHours).lowAt();
+        LocalDateTime low = Charge.along(plan, wattHours, List.of()).lowAt();
         Setup setup = plan.rotation().setup();
         Storage storage = setup.storage();
         if (low == null || storage == null) {

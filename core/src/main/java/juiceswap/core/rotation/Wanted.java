@@ -3,6 +3,7 @@ package juiceswap.core.rotation;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
@@ -16,6 +17,7 @@ import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.rotation.Resting.Dropped;
+import juiceswap.core.supply.PowerStation;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -72,8 +74,11 @@ public record Wanted(
             }
         }
         needs.removeIf(need -> setup.find(need.circuit()) == null);
-        // a test circuit stays on, so that the supply can be proven at any time
-        for (String id : setup.transfer().usableTestCircuits()) {
+        // a test circuit stays on, so that the supply can be proven at any time; a battery gives the same volts until
+        // it gives
+        // none, and a lamp that is on all day would be most of what is in it
+        List<String> proving = setup.source().burns() ? setup.transfer().usableTestCircuits() : List.of();
+        for (String id : proving) {
             needs.add(new Need.Pinned(id, true, Window.ALWAYS));
         }
         Set<String> needed = new HashSet<>();
@@ -89,7 +94,7 @@ public record Wanted(
             }
         }
         needs.addAll(briefly(setup, horizon, needs));
-        if (at.wattHours == null) {
+        if (at.wattHours == null || setup.storage() == null) {
             return new Rotation(setup, horizon, on, needs);
         }
         Resting resting = Resting.of(setup, horizon, at.wattHours, needs, dropped);
@@ -173,6 +178,9 @@ public record Wanted(
     public Made plan(Now now, Effort effort, @Nullable RotationPlan inForce, Beside beside) {
         Horizon horizon = from(now, List.of(), Set.of()).horizon();
         List<Set<String>> start = inForce == null ? null : ahead(inForce, horizon);
+        if (now.setup.source() instanceof PowerStation && now.wattHours != null) {
+            return onBattery(now, now.wattHours, effort, start, beside);
+        }
         if (now.fuel == null) {
             return made(now, planned(now, List.of(), effort, start, beside), Refuelling.UNKNOWN);
         }
@@ -186,8 +194,76 @@ public record Wanted(
         return fuel.emptyAt() == null ? made(now, plan, fuel) : untilDry(now, effort, plan, fuel, more, beside);
     }
 
-    private static Made made(Now now, RotationPlan plan, Refuelling fuel) {
-        return new Made(plan, fuel, now.wattHours == null ? Charge.NONE : Charge.along(plan, now.wattHours));
+    private Made made(Now now, RotationPlan plan, Refuelling fuel) {
+        return new Made(plan, fuel, now.wattHours == null ? Charge.NONE : Charge.along(plan, now.wattHours, charged()));
+    }
+
+    /**
+     * On a battery alone: it lasts until it has to, which is the end of the plan where nobody has said otherwise, or until it is
+     * charged. What it holds after that is lived on until it is empty, and no plan goes on then.
+     */
+    private Made onBattery(Now now, double wattHours, Effort effort, @Nullable List<Set<String>> start, Beside beside) {
+        Horizon horizon = from(now, List.of(), Set.of()).horizon();
+        LocalDateTime end = horizon.at(horizon.slots());
+        LocalDateTime until = wishes.stream()
+                .filter(wish -> wish instanceof Wish.Lasts)
+                .map(Wish::to)
+                .filter(end::isAfter)
+                .findFirst()
+                .orElse(end);
+        List<EngineOff> empty = new ArrayList<>();
+        while (true) {
+            RotationPlan plan = new Lasting(
+                            from(now, empty, Set.of()),
+                            one -> Charge.along(one, wattHours, charged()),
+                            until,
+                            effort,
+                            start,
+                            beside)
+                    .plan(charged());
+            LocalDateTime low = Charge.along(plan, wattHours, charged()).lowAt();
+            if (low == null || empty.size() > charged().size()) {
+                return made(now, plan, Refuelling.UNKNOWN);
+            }
+            empty.add(new EngineOff(low, nextCharge(low, end)));
+        }
+    }
+
+    private LocalDateTime nextCharge(LocalDateTime low, LocalDateTime end) {
+        return charged().stream()
+                .map(EngineOff::from)
+                .filter(from -> from.isAfter(low))
+                .min(Comparator.naturalOrder())
+                .orElse(end);
+    }
+
+    /** When a station that is the only source is away to be charged. */
+    public List<EngineOff> charged() {
+        return wishes.stream()
+                .filter(wish -> wish instanceof Wish.Charging)
+                .map(wish -> new EngineOff(wish.from(), wish.to()))
+                .toList();
+    }
+
+    /**
+     * When a station that is the only source had better be away to be charged.
+     *
+     * @throws IllegalStateException it is not the only source, or nobody can tell what it holds
+     */
+    public Recharge recharge(Now now) {
+        if (!(now.setup.source() instanceof PowerStation station) || now.wattHours == null) {
+            throw new IllegalStateException("no station that is the only source");
+        }
+        double wattHours = now.wattHours;
+        return Recharge.of(station, wattHours, away -> {
+            List<Wish> more = new ArrayList<>(wishes);
+            if (away != null) {
+                more.add(new Wish.Charging(away.from(), away.to()));
+            }
+            return withWishes(more)
+                    .onBattery(now, wattHours, Effort.INSTANT, null, Beside.IN_TURN)
+                    .plan();
+        });
     }
 
     /** No plan runs on an empty tank: from when it is dry everything is off, and the plan before it knows that. */
@@ -248,6 +324,26 @@ public record Wanted(
         return Rest.of(
                 sleep == null ? USUAL_SLEEP : sleep,
                 stops -> planned(now, stops, Effort.INSTANT, null, Beside.IN_TURN));
+    }
+
+    /** What had better be given up, in its order, where the fuel does not last; empty where it does, or nobody can tell. */
+    public List<GivingUp> toGiveUp(Now now) {
+        return GivingUp.of(this, now);
+    }
+
+    /** The same household that wants nothing of that circuit. */
+    Wanted without(String circuit) {
+        return new Wanted(
+                standing.stream()
+                        .filter(need -> !need.circuit().equals(circuit))
+                        .toList(),
+                wishes.stream()
+                        .filter(wish ->
+                                !(wish instanceof Wish.Job job && job.circuit().equals(circuit)))
+                        .filter(wish ->
+                                !(wish instanceof Wish.Pin pin && pin.circuit().equals(circuit)))
+                        .toList(),
+                sleep);
     }
 
     /** The stops among the wishes in which the tank is filled. */

@@ -43,6 +43,8 @@ public record WhyOff(
         LASTS("lasts"),
         /** It would fit, and what it is for is done, or its hours are not now. */
         NOT_NOW("not-now"),
+        /** It would fit, but what it draws is kept for what matters more. */
+        SPARED("spared"),
         /** It would fit, but not for a walk more. */
         NOT_WORTH_A_WALK("not-worth-a-walk");
 
@@ -122,7 +124,11 @@ public record WhyOff(
                         || plan.unmet().stream()
                                 .anyMatch(unmet -> unmet.circuit().equals(circuit)
                                         && rotation.needs().get(unmet.need()) == need));
-        return asksNow ? Reason.NOT_WORTH_A_WALK : Reason.NOT_NOW;
+        if (!asksNow) {
+            return Reason.NOT_NOW;
+        }
+        boolean spared = needs.stream().anyMatch(need -> need instanceof Need.Sparing && inside(rotation, need, slot));
+        return spared ? Reason.SPARED : Reason.NOT_WORTH_A_WALK;
     }
 
     private static boolean inside(Rotation rotation, Need need, int slot) {

@@ -72,6 +72,20 @@ public sealed interface Wish {
         }
     }
 
+    /** The battery station that is the only source is away then, to be charged where there is power. */
+    record Charging(LocalDateTime from, LocalDateTime to) implements Wish {
+        public Charging {
+            requireOrder(from, to);
+        }
+    }
+
+    /** The battery that is the only source has to last until {@code to}, and no longer. */
+    record Lasts(LocalDateTime from, LocalDateTime to) implements Wish {
+        public Lasts {
+            requireOrder(from, to);
+        }
+    }
+
     private static void requireOrder(LocalDateTime from, LocalDateTime to) {
         InvalidInput.unless(from.isBefore(to), "/to", "invalid.after-from");
     }
@@ -141,8 +155,8 @@ public sealed interface Wish {
     static List<EngineOff> engineOff(List<Wish> wishes) {
         List<EngineOff> still = new ArrayList<>();
         for (Wish wish : wishes) {
-            if (wish instanceof Still one) {
-                still.add(new EngineOff(one.from, one.to));
+            if (wish instanceof Still || wish instanceof Charging) {
+                still.add(new EngineOff(wish.from(), wish.to()));
             }
         }
         return still;

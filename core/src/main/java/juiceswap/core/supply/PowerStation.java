@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record PowerStation(
         Output output, double wattHours, double chargingWatts, double marginPercent, double ambientC, Bond bond)
-        implements Source {
+        implements Source, Battery {
 
     /**
      * @param splitPhase 120/240 V; false for 120 V
@@ -40,9 +40,24 @@ public record PowerStation(
         InvalidInput.unless(marginPercent > 0 && marginPercent <= 100, "/marginPercent", "invalid.percent-above-zero");
     }
 
-    /** Hours that it carries so many watts from full; null when nothing draws. */
+    /** Hours that it carries so many watts from full, down to what is never planned with; null when nothing draws. */
     public @Nullable Double hours(double watts) {
-        return watts <= 0 ? null : (Double) (wattHours / watts);
+        return watts <= 0 ? null : (Double) ((wattHours - lowWattHours()) / watts);
+    }
+
+    @Override
+    public double lowPercent() {
+        return USUAL_LOW_PERCENT;
+    }
+
+    @Override
+    public double storedWatts() {
+        return chargingWatts * USUAL_EFFICIENCY_PERCENT / 100;
+    }
+
+    /** Hours on a charger from so many watt-hours to full. */
+    public double hoursToFull(double left) {
+        return Math.max(0, wattHours - left) / storedWatts();
     }
 
     @Override

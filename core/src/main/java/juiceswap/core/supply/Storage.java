@@ -21,13 +21,8 @@ public record Storage(
         double startingWatts,
         Charging charging,
         double lowPercent,
-        List<String> carries) {
-    /** Where nobody has said: so much of what goes in comes out again, our own rule of thumb for inverter and charger. */
-    public static final double USUAL_EFFICIENCY_PERCENT = 85;
-
-    /** Where nobody has said: many a station switches itself off below it. */
-    public static final double USUAL_LOW_PERCENT = 10;
-
+        List<String> carries)
+        implements Battery {
     private static final double PERCENT = 100;
 
     /**
@@ -72,18 +67,8 @@ public record Storage(
                         carries.stream().filter(one -> !one.equals(circuit)).toList());
     }
 
-    /** Watt-hours that are never planned with. */
-    public double lowWattHours() {
-        return wattHoursAt(lowPercent);
-    }
-
-    /** Watt-hours that so many percent of it are, 0 to 100. */
-    public double wattHoursAt(double percent) {
-        return wattHours * percent / PERCENT;
-    }
-
-    /** Percent of what it holds when full, as a display shows them, that so many watt-hours are. */
-    public double percent(double left) {
-        return PERCENT * left / wattHours;
+    @Override
+    public double storedWatts() {
+        return charging.stored();
     }
 }

@@ -188,6 +188,13 @@ public final class RotationChecker {
             double worth = session.worthMinutes() == null ? Math.max(session.minutes(), 60) : session.worthMinutes();
             return done(session, power) ? 0 : worth;
         }
+        if (need instanceof Need.Sparing sparing) {
+            double sum = 0;
+            for (int slot = 0; slot < slots; slot++) {
+                sum += power[slot] && inside(need.window(), slot) ? minutes * sparing.costAMinute() : 0;
+            }
+            return sum;
+        }
         if (need instanceof Need.Briefly briefly) {
             double sum = 0;
             for (boolean one : power) {

@@ -55,7 +55,8 @@ class RotationTest {
                 reserve("heater", Priority.PROPERTY, 120, 60, 60),
                 reserve("kettle", Priority.FOOD, 90, 30, 30));
         AtomicInteger looks = new AtomicInteger();
-        assertThatThrownBy(() -> rotation.plan(Effort.DEEP, null, Beside.on(Runnable::run), () -> looks.incrementAndGet() >= 3))
+        assertThatThrownBy(() ->
+                        rotation.plan(Effort.DEEP, null, Beside.on(Runnable::run), () -> looks.incrementAndGet() >= 3))
                 .isInstanceOf(CancellationException.class);
         // once for each of the two searches
         assertThat(looks.get()).isEqualTo(4);
@@ -63,7 +64,8 @@ class RotationTest {
         assertThatThrownBy(() -> rotation.plan(Effort.DEEP, null, Beside.on(ForkJoinPool.commonPool()), () -> true))
                 .isInstanceOf(CancellationException.class);
         List<Set<String>> undisturbed = rotation.plan(Effort.QUICK).on();
-        assertThat(rotation.plan(Effort.QUICK, null, Beside.on(Runnable::run), () -> false).on())
+        assertThat(rotation.plan(Effort.QUICK, null, Beside.on(Runnable::run), () -> false)
+                        .on())
                 .isEqualTo(undisturbed);
     }
 

@@ -227,7 +227,7 @@ class StorageTest {
             assertThat(checker.wrongs()).as("household " + seed).isEmpty();
             assertThat(checker.score()).as("household " + seed).isCloseTo(plan.score(), within(1e-6));
             assertThat(checker.forNothing()).as("household " + seed).isEmpty();
-            Charge charge = Charge.along(plan, start);
+            Charge charge = Charge.along(plan, start, List.of());
             double level = start;
             for (int slot = 0; slot < horizon.slots(); slot++) {
                 Set<String> on = plan.on().get(slot);

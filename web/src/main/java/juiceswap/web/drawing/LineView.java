@@ -117,9 +117,9 @@ public record LineView(List<Node> nodes) {
                 live.cord(),
                 "/swap"));
         nodes.add(new Node(
-                say("drawing.line.engine"),
+                setup.source().burns() ? say("drawing.line.engine") : say("drawing.line.battery"),
                 "engine",
-                engineFigure(state),
+                engineFigure(setup, state),
                 true,
                 live.engine(),
                 live.cord(),
@@ -140,7 +140,10 @@ public record LineView(List<Node> nodes) {
         return state.branches() == SwapState.Branches.OFF ? say("drawing.line.no-load") : "live";
     }
 
-    private static String engineFigure(SwapState state) {
+    private static String engineFigure(Setup setup, SwapState state) {
+        if (!setup.source().burns()) {
+            return state.engine().running() ? "on" : "off";
+        }
         return switch (state.engine()) {
             case STOPPED -> "off";
             case RESTING -> say("drawing.line.off-hot");

@@ -24,9 +24,9 @@ import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.rotation.Wanted;
+import juiceswap.core.supply.Battery;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Limits;
-import juiceswap.core.supply.Storage;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -234,7 +234,11 @@ public record RotationView(
                     .hours(hours())
                     .nights(bands(horizon::night, "night"))
                     .away(bands(horizon::nobodyThere, say("drawing.rotation.nobody-there")))
-                    .stills(bands(slot -> plan.engineOff().contains(slot), say("drawing.rotation.engine-off")))
+                    .stills(bands(
+                            slot -> plan.engineOff().contains(slot),
+                            plan.rotation().setup().source().burns()
+                                    ? say("drawing.rotation.engine-off")
+                                    : say("drawing.rotation.no-battery")))
                     .visits(visits())
                     .legs(legs)
                     .stores(stores)
@@ -523,16 +527,16 @@ public record RotationView(
                 charts.add(store("fuel", y, litres, tank, null, InUse.measures().show(household.fuel(litres.get(0)))));
                 y += STORE + 12;
             }
-            Storage storage = setup.storage();
-            if (storage != null && !made.charge().wattHours().isEmpty()) {
+            Battery battery = setup.battery();
+            if (battery != null && !made.charge().wattHours().isEmpty()) {
                 List<Double> left = made.charge().wattHours();
                 charts.add(store(
                         "charge",
                         y,
                         left,
-                        storage.wattHours(),
-                        storage.lowWattHours(),
-                        Math.round(storage.percent(left.get(0))) + " %"));
+                        battery.wattHours(),
+                        battery.lowWattHours(),
+                        Math.round(battery.percent(left.get(0))) + " %"));
             }
             return charts;
         }

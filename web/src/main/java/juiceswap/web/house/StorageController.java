@@ -10,6 +10,7 @@ import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.Phrase;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.household.Household;
+import juiceswap.core.supply.Battery;
 import juiceswap.core.supply.Storage;
 import juiceswap.web.form.Form;
 import juiceswap.web.security.Account;
@@ -63,8 +64,8 @@ class StorageController {
     private static Map<String, String> values(@Nullable Storage storage) {
         Map<String, String> values = new HashMap<>();
         if (storage == null) {
-            values.put("lowPercent", Shown.plain(Storage.USUAL_LOW_PERCENT));
-            values.put("efficiencyPercent", Shown.plain(Storage.USUAL_EFFICIENCY_PERCENT));
+            values.put("lowPercent", Shown.plain(Battery.USUAL_LOW_PERCENT));
+            values.put("efficiencyPercent", Shown.plain(Battery.USUAL_EFFICIENCY_PERCENT));
             return values;
         }
         values.put("wattHours", Shown.plain(storage.wattHours()));
@@ -119,8 +120,8 @@ class StorageController {
                 running,
                 starting == null ? running : starting,
                 new Storage.Charging(
-                        circuit, charging, efficiency == null ? Storage.USUAL_EFFICIENCY_PERCENT : efficiency),
-                low == null ? Storage.USUAL_LOW_PERCENT : low,
+                        circuit, charging, efficiency == null ? Battery.USUAL_EFFICIENCY_PERCENT : efficiency),
+                low == null ? Battery.USUAL_LOW_PERCENT : low,
                 carries);
         List<Problem> unfit = house.setup().withStorage(storage).unfitStorage();
         if (!unfit.isEmpty()) {

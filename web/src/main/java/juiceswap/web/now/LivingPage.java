@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * What Now shows of a house on its set.
  *
  * @param sequence that the page shows
+ * @param burns the house lives on an engine; else on a battery alone
  * @param aloneSince after which nobody but the person has moved anything
  * @param swapStep the next step in Swap, when there is one to be done before the rotation counts
  * @param next the next move, null when none is left or the plan is being made
@@ -24,6 +25,7 @@ import org.jspecify.annotations.Nullable;
 public record LivingPage(
         long outage,
         int sequence,
+        boolean burns,
         int aloneSince,
         boolean planning,
         @Nullable String swapStep,
@@ -38,9 +40,12 @@ public record LivingPage(
         boolean proposed,
         @Nullable String readingDue,
         @Nullable Asked asked) {
-    /** Why an engine may have stopped by itself. */
+    /** Why the set may have stopped by itself. */
     public List<String> stallCauses() {
-        return Arrays.stream(StallCause.values()).map(StallCause::word).toList();
+        return Arrays.stream(StallCause.values())
+                .filter(cause -> burns || cause.withoutEngine())
+                .map(StallCause::word)
+                .toList();
     }
 
     /**

@@ -89,6 +89,7 @@ class LivingPages {
         return LivingPageBuilder.builder()
                 .outage(life.outage().id())
                 .sequence(life.standing().sequence())
+                .burns(life.setup().source().burns())
                 .aloneSince(Turns.aloneSince(life.outage().log(), who))
                 .planning(life.onSet() && next == null && (life.inForce() == null || stale(progress)))
                 .swapStep(swapStep(life))
@@ -175,7 +176,7 @@ class LivingPages {
                 .time(RotationWords.time(move.at(), life.now()))
                 .at(move.at().atZone(ZoneId.systemDefault()).toInstant().toEpochMilli())
                 .now(clock.millis())
-                .title(rotationWords.title(move, refuel))
+                .title(rotationWords.title(move, refuel, household))
                 .breakers(breakers)
                 .leaves(leaves(life, move))
                 .why(words.say(life.lived().why(), household))
@@ -249,11 +250,16 @@ class LivingPages {
     private @Nullable String battery(Life life) {
         Storage storage = life.setup().storage();
         ChargeLevel battery = life.standing().living().battery(life.setup(), clock.instant());
-        if (storage == null || battery == null) {
+        if (battery == null) {
             return null;
         }
-        long percent = Math.round(storage.percent(battery.wattHours()));
+        long percent = Math.round(battery.percent(life.setup()));
         Double hours = battery.hoursLeft(life.setup());
+        if (storage == null) {
+            return hours == null
+                    ? words.say("now.battery.station.still", "percent", percent)
+                    : words.say("now.battery.station", "percent", percent, "time", Words.hours(60 * hours));
+        }
         if (hours != null) {
             List<String> carried = life.setup().circuits(battery.carries()).stream()
                     .map(Circuit::id)
@@ -272,9 +278,9 @@ class LivingPages {
         return words.say(charges ? "now.battery.charges" : out ? "now.battery.out" : "now.battery", "percent", percent);
     }
 
-    /** Nothing reads volts and hertz by itself, and nobody has for a while. */
+    /** Nothing reads volts and hertz by itself, and nobody has for a while; a battery gives the same until it gives none. */
     private @Nullable String readingDue(Life life) {
-        if (!life.onSet()) {
+        if (!life.onSet() || !life.setup().source().burns()) {
             return null;
         }
         Instant last = loads.lastRead(life);

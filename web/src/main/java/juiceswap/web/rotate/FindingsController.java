@@ -12,8 +12,8 @@ import juiceswap.core.measure.Dimension;
 import juiceswap.core.outage.Event;
 import juiceswap.core.rotation.Learning;
 import juiceswap.core.rotation.StandingNeed;
+import juiceswap.core.supply.Battery;
 import juiceswap.core.supply.Generator;
-import juiceswap.core.supply.Storage;
 import juiceswap.web.form.Form;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.SwapService;
@@ -157,13 +157,13 @@ class FindingsController {
         try {
             Double percent = form.number("percent");
             form.requireSound();
-            Storage storage = life.setup().storage();
+            Battery battery = life.setup().battery();
             InvalidInput.unless(
-                    storage != null && percent != null && percent >= 0 && percent <= 100,
+                    battery != null && percent != null && percent >= 0 && percent <= 100,
                     "/percent",
                     "invalid.percent-to-hundred");
             swap.chargeSeen(
-                    account, seen, Objects.requireNonNull(storage).wattHoursAt(Objects.requireNonNull(percent)));
+                    account, seen, Objects.requireNonNull(battery).wattHoursAt(Objects.requireNonNull(percent)));
             proposeAsFound(account, Phrase.of("plan.why.charge-found"));
         } catch (InvalidInput invalid) {
             flash.addFlashAttribute("unread", new Unread("charge", form.with(invalid)));

@@ -2,17 +2,19 @@ package juiceswap.web.rotate;
 
 import java.time.Clock;
 import java.time.LocalDateTime;
+import java.util.List;
 import java.util.Set;
 import juiceswap.core.Phrase;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Effort;
+import juiceswap.core.rotation.GivingUp;
 import juiceswap.core.rotation.Had;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.WhatHelps;
+import juiceswap.core.supply.Battery;
 import juiceswap.core.supply.Generator;
-import juiceswap.core.supply.Storage;
 import juiceswap.web.household.CalendarKeys;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.SwapService;
@@ -79,7 +81,11 @@ class RotateController {
             model.addAttribute("inOutage", swap.current(account).isPresent());
         } else {
             pages.living(life, look, model);
-            if (helps != null) {
+            if ("fuel".equals(helps)) {
+                List<GivingUp> order = life.wanted().withWishes(life.wishes()).toGiveUp(life.planFrom());
+                model.addAttribute(
+                        "toGiveUp", words.toGiveUp(order, life.outage().household()));
+            } else if (helps != null) {
                 WhatHelps wouldHelp = WhatHelps.of(life.atHand().plan());
                 model.addAttribute("helps", words.helps(wouldHelp, life.outage().household()));
             }
@@ -91,14 +97,14 @@ class RotateController {
     private void preview(Household household, Look look, Model model) {
         LocalDateTime now = Rotations.local(clock.instant());
         Changeover changeover = new Changeover(household.setup(), household.outage());
-        Storage storage = household.setup().storage();
+        Battery battery = household.setup().battery();
         Wanted.Now from = new Wanted.Now(
                 household.setup(),
                 now,
                 Set.copyOf(changeover.wanted()),
                 Had.NOTHING,
                 fullTank(household),
-                storage == null ? null : (Double) storage.wattHours());
+                battery == null ? null : (Double) battery.wattHours());
         Wanted.Made made = household.wanted().plan(from, Effort.INSTANT, null);
         model.addAttribute("preview", true);
         model.addAttribute("charge", words.charge(made.plan(), made.charge(), from.wattHours(), household));

@@ -45,6 +45,8 @@ class RotatePages {
             "refuel", Map.of("from", "17:00"),
             "fuel", Map.of(),
             "charge", Map.of(),
+            "charging", Map.of("from", "10:00", "to", "14:00"),
+            "lasts", Map.of("to", "08:00"),
             "ration", Map.of("until", "08:00"),
             "pin", Map.of(),
             "found", Map.of());
@@ -115,6 +117,7 @@ class RotatePages {
         Refuelling fuel = life.fuelAlong(shown);
         Charge charge = life.chargeAlong(shown);
         model.addAttribute("fuel", words.fuel(fuel, life));
+        model.addAttribute("runsDry", fuel.emptyAt() != null);
         model.addAttribute("charge", words.charge(shown.plan(), charge, life.wattHours(), household));
         RotationPlan before = life.proposed() == null ? null : life.lived().plan();
         plan(new Wanted.Made(shown.plan(), fuel, charge), before, household, life.now(), look, model);

@@ -10,11 +10,13 @@ import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Need;
 import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Charge;
+import juiceswap.core.rotation.GivingUp;
 import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Learning;
 import juiceswap.core.rotation.PlanDifference;
 import juiceswap.core.rotation.Rationing;
+import juiceswap.core.rotation.Recharge;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.Rest;
 import juiceswap.core.rotation.RotationPlan;
@@ -24,7 +26,8 @@ import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.rotation.WhatHelps;
 import juiceswap.core.rotation.WhyOff;
 import juiceswap.core.rotation.Wish;
-import juiceswap.core.supply.Storage;
+import juiceswap.core.supply.Battery;
+import juiceswap.core.supply.PowerStation;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -49,13 +52,21 @@ public class RotationWords {
                 ", ", ids.stream().map(id -> Words.label(id, household)).toList());
     }
 
+    /** The one sentence where the house lives on an engine, the other where on a battery alone. */
+    private static String either(String engine, String battery, Household household) {
+        return household.setup().source().burns() ? engine : battery;
+    }
+
     /** What a move asks for, verb first. */
-    public String title(Move move, boolean refuel) {
+    public String title(Move move, boolean refuel, Household household) {
         if (move.kind() == MoveKind.ENGINE_OFF) {
-            return words.say(refuel ? "rotate.move.refuel" : "rotate.move.engine-off");
+            return words.say(
+                    refuel && household.setup().source().burns()
+                            ? "rotate.move.refuel"
+                            : either("rotate.move.engine-off", "rotate.move.station-off", household));
         }
         if (move.kind() == MoveKind.ENGINE_ON) {
-            return words.say("rotate.move.engine-on");
+            return words.say(either("rotate.move.engine-on", "rotate.move.station-on", household));
         }
         int breakers = move.off().size() + move.on().size();
         return words.say(breakers == 1 ? "rotate.move.visit.one" : "rotate.move.visit", "breakers", breakers);
@@ -64,7 +75,7 @@ public class RotationWords {
     /** A move in one line. */
     public String brief(Move move, boolean refuel, Household household) {
         if (move.kind() == MoveKind.ENGINE_OFF || move.kind() == MoveKind.ENGINE_ON) {
-            return title(move, refuel);
+            return title(move, refuel, household);
         }
         List<String> parts = new ArrayList<>();
         if (!move.off().isEmpty()) {
@@ -88,6 +99,9 @@ public class RotationWords {
                                 ? words.say("rotate.why.no-room")
                                 : words.say("rotate.why.no-room.beside", "circuits", labels(why.instead(), household));
                     case LASTS -> words.say("rotate.why.lasts", "reserve", level);
+                    case NEVER, ENGINE_OFF ->
+                        words.say(either("rotate.why.", "rotate.why.station.", household)
+                                + why.reason().word());
                     default -> words.say("rotate.why." + why.reason().word());
                 });
         if (why.block() != null) {
@@ -123,7 +137,7 @@ public class RotationWords {
             List<String> inTheWay = WhyOff.inTheWay(plan, job);
             return words.say(
                     plan.never().contains(one.circuit())
-                            ? "rotate.never"
+                            ? either("rotate.never", "rotate.station-never", household)
                             : inTheWay.isEmpty() ? "rotate.unmet.job" : "rotate.unmet.job.beside",
                     "circuit",
                     circuit,
@@ -170,7 +184,10 @@ public class RotationWords {
                 .distinct()
                 .toList();
         if (!dark.isEmpty()) {
-            lines.add(words.say("rotate.unmet.engine-off", "circuits", labels(dark, household)));
+            lines.add(words.say(
+                    either("rotate.unmet.engine-off", "rotate.unmet.station-off", household),
+                    "circuits",
+                    labels(dark, household)));
         }
         plan.thin()
                 .forEach(one -> lines.add(words.say(
@@ -179,8 +196,14 @@ public class RotationWords {
                         Words.label(one.circuit(), household),
                         "time",
                         Words.hours(one.minutes()))));
-        plan.never().forEach(id -> lines.add(words.say("rotate.never", "circuit", Words.label(id, household))));
-        plan.warnings().forEach(warning -> lines.add(words.say("rotate.warning." + warning.word())));
+        plan.never()
+                .forEach(id -> lines.add(words.say(
+                        either("rotate.never", "rotate.station-never", household),
+                        "circuit",
+                        Words.label(id, household))));
+        plan.warnings()
+                .forEach(warning -> lines.add(
+                        words.say(either("rotate.warning.", "rotate.warning.station.", household) + warning.word())));
         return lines;
     }
 
@@ -305,10 +328,17 @@ public class RotationWords {
                     "to",
                     pin.to());
         }
-        String key = wish instanceof Wish.Still still
-                ? still.refuel() ? "rotate.wish.refuel" : "rotate.wish.still"
-                : "rotate.wish.away";
-        return Phrase.of(key, "from", wish.from(), "to", wish.to());
+        return Phrase.of(ofTime(wish), "from", wish.from(), "to", wish.to());
+    }
+
+    /** The sentence for a wish that is about times alone. */
+    private static String ofTime(Wish wish) {
+        if (wish instanceof Wish.Still still) {
+            return still.refuel() ? "rotate.wish.refuel" : "rotate.wish.still";
+        }
+        return wish instanceof Wish.Charging
+                ? "rotate.wish.charging"
+                : wish instanceof Wish.Lasts ? "rotate.wish.lasts" : "rotate.wish.away";
     }
 
     public String wish(Wish wish, LocalDateTime now, Household household) {
@@ -336,15 +366,15 @@ public class RotationWords {
                     "to",
                     to);
         }
-        if (wish instanceof Wish.Still still) {
-            return words.say(still.refuel() ? "rotate.wish.refuel" : "rotate.wish.still", "from", from, "to", to);
-        }
-        return words.say("rotate.wish.away", "from", from, "to", to);
+        return words.say(ofTime(wish), "from", from, "to", to);
     }
 
     /** The fuel along a plan, and when to be worried. */
     public List<String> fuel(Refuelling fuel, Rotations.Life life) {
         Refuelling.Fuel left = life.fuel();
+        if (!life.setup().source().burns()) {
+            return List.of();
+        }
         if (left == null || fuel.litres().isEmpty()) {
             return List.of(words.say("rotate.fuel.unknown"));
         }
@@ -367,6 +397,18 @@ public class RotationWords {
         return lines;
     }
 
+    /** What to give up first where the fuel does not last, and what each brings. */
+    List<String> toGiveUp(List<GivingUp> order, Household household) {
+        return order.stream()
+                .map(one -> words.say(
+                        one.lasts() ? "rotate.give-up.lasts" : "rotate.give-up",
+                        "circuit",
+                        Words.label(one.circuit(), household),
+                        "time",
+                        Words.hours(one.minutes())))
+                .toList();
+    }
+
     /** What the share of time that a machine runs tells of its reserve. */
     public String runs(StandingNeed.Keep keep, double share, Household household) {
         return words.say(
@@ -385,19 +427,19 @@ public class RotationWords {
 
     /** What the battery station holds and does along a plan, in lines; none without one. */
     public List<String> charge(RotationPlan plan, Charge charge, @Nullable Double wattHours, Household household) {
-        Storage storage = plan.rotation().setup().storage();
-        if (storage == null || wattHours == null || charge.wattHours().isEmpty()) {
+        Battery battery = plan.rotation().setup().battery();
+        if (battery == null || wattHours == null || charge.wattHours().isEmpty()) {
             return List.of();
         }
         List<String> lines = new ArrayList<>();
         lines.add(words.say(
                 "rotate.charge.now",
                 "percent",
-                Math.round(storage.percent(wattHours)),
+                Math.round(battery.percent(wattHours)),
                 "left",
                 Math.round(wattHours),
                 "most",
-                Math.round(storage.wattHours())));
+                Math.round(battery.wattHours())));
         Horizon horizon = plan.rotation().horizon();
         for (EngineOff stop : horizon.engineOff()) {
             if (stop.to().isAfter(horizon.start()) && !stop.carried().isEmpty()) {
@@ -415,13 +457,39 @@ public class RotationWords {
                                         .toList(),
                                 household),
                         "percent",
-                        Math.round(storage.percent(charge.wattHours().get(last)))));
+                        Math.round(battery.percent(charge.wattHours().get(last)))));
             }
+        }
+        if (battery instanceof PowerStation) {
+            lines.add(ofStation(plan, charge, battery));
         }
         if (charge.lowAt() != null) {
             lines.add(words.say("rotate.charge.low", "time", time(charge.lowAt(), horizon.start())));
         }
         return lines;
+    }
+
+    /** When it is empty, or what is left in it at the end. */
+    private String ofStation(RotationPlan plan, Charge charge, Battery battery) {
+        Horizon horizon = plan.rotation().horizon();
+        return words.say(
+                charge.emptyAt() == null ? "rotate.charge.left" : "rotate.charge.empty",
+                "percent",
+                Math.round(battery.percent(charge.wattHours().get(horizon.slots() - 1))),
+                "time",
+                time(charge.emptyAt() == null ? horizon.at(horizon.slots()) : charge.emptyAt(), horizon.start()));
+    }
+
+    /** When it is taken away to be charged, or that it had better stay. */
+    String recharge(Recharge recharge, LocalDateTime now) {
+        return recharge.away() == null
+                ? words.say("rotate.recharge.stays")
+                : words.say(
+                        "rotate.recharge",
+                        "from",
+                        time(recharge.away().from(), now),
+                        "to",
+                        time(recharge.away().to(), now));
     }
 
     public String ration(Rationing ration, Household household) {

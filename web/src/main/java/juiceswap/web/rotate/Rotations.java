@@ -33,6 +33,7 @@ import juiceswap.core.rotation.Had;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Rationing;
+import juiceswap.core.rotation.Recharge;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.Replanning;
 import juiceswap.core.rotation.Rest;
@@ -198,7 +199,12 @@ public class Rotations {
 
         /** The battery station along a plan. */
         public Charge chargeAlong(Kept kept) {
-            return wattHours == null ? Charge.NONE : Charge.along(kept.plan(), wattHours);
+            return wattHours == null
+                    ? Charge.NONE
+                    : Charge.along(
+                            kept.plan(),
+                            wattHours,
+                            wanted.withWishes(kept.wishes()).charged());
         }
 
         /** The stops of a plan in which the tank is filled. */
@@ -333,7 +339,8 @@ public class Rotations {
                         made.plan().rotation().plan(effort, made.plan().on(), Beside.IN_TURN);
                 // nothing is better that counts on more than the battery holds
                 boolean lasts = life.wattHours == null
-                        || Charge.along(better, life.wattHours).lowAt() == null;
+                        || Charge.along(better, life.wattHours, wanted.charged())
+                                .lastsLike(made.charge());
                 if (better.score() < made.plan().score() - 1 && lasts) {
                     plans.improve(id, better);
                 }
@@ -366,6 +373,20 @@ public class Rotations {
             propose(account, life, wishes, Phrase.of("plan.why.rest"));
         }
         return rest;
+    }
+
+    /** Proposes when a station that is the only source is away to be charged; empty and nothing is proposed where it had better stay. */
+    public Recharge recharge(Account account, Life life) {
+        Wanted wanted = life.wanted.withWishes(life.wishes());
+        Recharge recharge = wanted.recharge(life.planFrom());
+        if (recharge.away() != null) {
+            List<Wish> wishes = new ArrayList<>(life.wishes());
+            Wish.Charging away =
+                    new Wish.Charging(recharge.away().from(), recharge.away().to());
+            wishes.add(away);
+            propose(account, life, wishes, RotationWords.phrase(away));
+        }
+        return recharge;
     }
 
     /** Puts a proposed plan in force. */
@@ -475,8 +496,10 @@ public class Rotations {
                 .filter(meanwhile -> meanwhile.decides(clock.instant()))
                 .isPresent();
         if (!asked) {
-            long id = keep(life, PLANNER, why.phrase(), life.wanted.wishes(), made);
-            inForce(Account.device(household, PLANNER), life, id, why.phrase());
+            boolean burns = life.setup().source().burns();
+            Phrase phrase = why.phrase(burns);
+            long id = keep(life, PLANNER, phrase, life.wanted.wishes(), made);
+            inForce(Account.device(household, PLANNER), life, id, phrase);
         }
     }
 

@@ -8,6 +8,7 @@ import juiceswap.core.Phrase;
 import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Rationing;
+import juiceswap.core.rotation.Recharge;
 import juiceswap.core.rotation.Rest;
 import juiceswap.core.rotation.Wish;
 import juiceswap.web.form.Form;
@@ -100,6 +101,18 @@ class WishController {
         Life life = rotations.planned(account);
         Rest rest = rotations.rest(account, life);
         flash.addFlashAttribute("taken", words.rest(rest, life.outage().household()));
+        return RotateController.BACK;
+    }
+
+    /** The station that is the only source is taken away to be charged when that costs least. */
+    @PostMapping("/recharge")
+    String recharge(@AuthenticationPrincipal Account account, RedirectAttributes flash) {
+        Life life = rotations.planned(account);
+        if (life.setup().source().burns() || life.wattHours() == null) {
+            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+        }
+        Recharge recharge = rotations.recharge(account, life);
+        flash.addFlashAttribute("taken", words.recharge(recharge, life.now()));
         return RotateController.BACK;
     }
 

@@ -32,6 +32,11 @@ final class WishForm {
                 LocalDateTime at = next(form, "from", now.minusMinutes(1));
                 yield new Wish.Still(at, at.plusMinutes(Refuelling.MINUTES), true);
             }
+            case "charging" -> {
+                LocalDateTime from = next(form, "from", now.minusMinutes(1));
+                yield new Wish.Charging(from, next(form, "to", from));
+            }
+            case "lasts" -> new Wish.Lasts(now, next(form, "to", now));
             case "pin-on", "pin-off" -> {
                 LocalDateTime from = next(form, "from", now.minusMinutes(Wanted.SLOT_MINUTES));
                 yield new Wish.Pin(circuit(form, life), kind.equals("pin-on"), from, next(form, "to", from));

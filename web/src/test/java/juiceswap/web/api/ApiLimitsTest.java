@@ -14,6 +14,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import juiceswap.web.TestDatabase;
@@ -226,6 +227,47 @@ class ApiLimitsTest {
         return ROTATION.formatted(effort, 192)
                 .replaceFirst("(?s)\"needs\": \\[.*?]", "\"needs\": [" + needs + "]")
                 .replaceFirst("(?s)\"circuits\": \\[.*]}", "\"circuits\": [" + circuits + "]}");
+    }
+
+    /** The first refusal comes at once; who asks on without heeding it waits for the next, and holds up nobody by that. */
+    @Test
+    void whoDoesNotHeedARefusalIsAnsweredLate() throws Exception {
+        signIn();
+        String[] json = {"Content-Type", "application/json"};
+        HttpResponse<String> refused = ask("/api/v1/voltages", "{}", json);
+        long until = System.nanoTime() + Duration.ofSeconds(60).toNanos();
+        while (refused.statusCode() != 429) {
+            assertThat(System.nanoTime()).as("is never too much").isLessThan(until);
+            List<CompletableFuture<HttpResponse<String>>> many = new ArrayList<>();
+            for (int i = 0; i < 200; i++) {
+                many.add(client.sendAsync(
+                        request("/api/v1/voltages")
+                                .POST(HttpRequest.BodyPublishers.ofString("{}"))
+                                .headers(json)
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString()));
+            }
+            for (CompletableFuture<HttpResponse<String>> one : many) {
+                refused = one.join().statusCode() == 429 ? one.join() : refused;
+            }
+        }
+        assertThat(refused.headers().firstValue("Retry-After")).contains("1");
+        // by now there is an allowance again: it is used up, and then asked for more
+        List<CompletableFuture<Duration>> late = new ArrayList<>();
+        for (int i = 0; i < 400; i++) {
+            long began = System.nanoTime();
+            late.add(client.sendAsync(
+                            request("/api/v1/voltages")
+                                    .POST(HttpRequest.BodyPublishers.ofString("{}"))
+                                    .headers(json)
+                                    .build(),
+                            HttpResponse.BodyHandlers.ofString())
+                    .thenApply(answer ->
+                            answer.statusCode() == 429 ? Duration.ofNanos(System.nanoTime() - began) : Duration.ZERO));
+        }
+        assertThat(send(request("/now").build()).statusCode()).isEqualTo(200);
+        assertThat(late.stream().map(CompletableFuture::join))
+                .anyMatch(took -> took.compareTo(Duration.ofMillis(900)) > 0);
     }
 
     @Test
