@@ -80,9 +80,14 @@ class HangUp {
         /** All of a body has come, or does within moments: then the line can stay open, and the answer is sure to arrive. */
         private static boolean hasCome(Request request) throws IOException {
             long length = request.getContentLengthLong();
+            if (length < 0 || length > SMALL) {
+                return false;
+            }
             for (int looks = 0; looks < LOOKS; looks++) {
-                if (length >= 0 && request.getStream().available() >= Math.min(length, SMALL)) {
-                    return length <= SMALL;
+                // at the line itself, not only at what came with the head
+                request.getCoyoteRequest().action(ActionCode.AVAILABLE, true);
+                if (request.getCoyoteRequest().getAvailable() >= length) {
+                    return true;
                 }
                 try {
                     TimeUnit.MILLISECONDS.sleep(MILLIS_BETWEEN_LOOKS);
