@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.ZoneOffset;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
 import juiceswap.core.InvalidInput;
@@ -310,6 +311,35 @@ class LivingOnTest {
         for (int slot = from; slot < 96; slot++) {
             assertThat(dry.plan().on().get(slot)).as("slot " + slot).isEmpty();
         }
+    }
+
+    /** What matters least comes first, of that what brings most; a life is never given up. */
+    @Test
+    void whereFuelDoesNotLastItIsSaidWhatToGiveUp() {
+        Wanted wanted = new Wanted(
+                List.of(
+                        FRIDGE,
+                        new StandingNeed.AlwaysOn("kettle", Priority.COMFORT, null),
+                        new StandingNeed.AlwaysOn("lamp", Priority.LIFE, null)),
+                List.of(),
+                null);
+        Wanted.Now now = new Wanted.Now(HOUSE, SIX, Set.of(), Had.NOTHING, new Refuelling.Fuel(14, 0));
+        List<GivingUp> order = wanted.toGiveUp(now);
+        assertThat(order.get(0).circuit()).isEqualTo("kettle");
+        assertThat(order).noneMatch(one -> one.circuit().equals("lamp"));
+        assertThat(order)
+                .isSortedAccordingTo(Comparator.comparing(GivingUp::priority).reversed());
+        LocalDateTime dry = wanted.plan(now, Effort.INSTANT, null).fuel().emptyAt();
+        LocalDateTime later =
+                wanted.without("kettle").plan(now, Effort.INSTANT, null).fuel().emptyAt();
+        assertThat(order.get(0).minutes())
+                .isEqualTo(Duration.between(dry, later == null ? SIX.plusDays(1) : later)
+                        .toMinutes());
+        assertThat(order.get(0).lasts()).isEqualTo(later == null);
+        Wanted.Now plenty = new Wanted.Now(HOUSE, SIX, Set.of(), Had.NOTHING, new Refuelling.Fuel(22, 200));
+        assertThat(wanted.toGiveUp(plenty)).isEmpty();
+        assertThat(wanted.toGiveUp(new Wanted.Now(HOUSE, SIX, Set.of(), Had.NOTHING, null)))
+                .isEmpty();
     }
 
     @Test

@@ -176,7 +176,7 @@ class LivingPages {
                 .time(RotationWords.time(move.at(), life.now()))
                 .at(move.at().atZone(ZoneId.systemDefault()).toInstant().toEpochMilli())
                 .now(clock.millis())
-                .title(rotationWords.title(move, refuel, household))
+                .title(rotationWords.title(move, life.fillings(life.lived()), household))
                 .breakers(breakers)
                 .leaves(leaves(life, move))
                 .why(words.say(life.lived().why(), household))
@@ -207,7 +207,8 @@ class LivingPages {
         return progress.then().stream()
                 .limit(2)
                 .map(move -> RotationWords.time(move.at(), life.now()) + "  "
-                        + rotationWords.brief(move, true, life.outage().household()))
+                        + rotationWords.brief(
+                                move, life.fillings(life.lived()), life.outage().household()))
                 .toList();
     }
 

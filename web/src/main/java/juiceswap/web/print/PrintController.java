@@ -32,6 +32,7 @@ import juiceswap.web.outage.Outages;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.print.Sheet.Line;
 import juiceswap.web.print.Sheet.Part;
+import juiceswap.web.rotate.RotationPlans.Kept;
 import juiceswap.web.rotate.RotationWords;
 import juiceswap.web.rotate.Rotations;
 import juiceswap.web.rotate.Rotations.Life;
@@ -303,12 +304,19 @@ class PrintController {
         if (life == null) {
             parts.add(Part.of("", List.of(Line.of(words.say("print.no-plan")))));
         } else {
-            RotationPlan plan = life.lived().plan();
+            Kept lived = life.lived();
+            RotationPlan plan = lived.plan();
+            List<String> stores = new ArrayList<>(rotationWords.fuel(life.fuelAlong(lived), life));
+            stores.addAll(rotationWords.charge(plan, life.chargeAlong(lived), life.wattHours(), household));
+            stores.addAll(rotationWords.shortfalls(plan, household));
+            parts.add(Part.of(
+                    words.say("print.day.known"), stores.stream().map(Line::of).toList()));
             List<List<String>> rows = new ArrayList<>();
             plan.moves()
                     .forEach(move -> rows.add(List.of(
                             InUse.measures().weekdayAndClock(plan.at(move.slot())),
-                            rotationWords.brief(move, false, life.outage().household()),
+                            rotationWords.brief(
+                                    move, life.fillings(lived), life.outage().household()),
                             "")));
             parts.add(Part.table(
                     words.say("print.moves"),

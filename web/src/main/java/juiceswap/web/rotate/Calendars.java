@@ -2,13 +2,13 @@ package juiceswap.web.rotate;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.List;
 import juiceswap.core.household.Household;
-import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
+import juiceswap.web.rotate.RotationPlans.Kept;
+import juiceswap.web.rotate.Rotations.Life;
 import net.fortuna.ical4j.model.Calendar;
 import net.fortuna.ical4j.model.component.VAlarm;
 import net.fortuna.ical4j.model.component.VEvent;
@@ -44,15 +44,17 @@ class Calendars {
         return calendar;
     }
 
-    /** Everything that somebody has to do from {@code now} on, each entry ringing a little before. */
-    Calendar of(RotationPlan plan, Household household, LocalDateTime now, Instant made) {
+    /** Everything that somebody has to do from now on, each entry ringing a little before. */
+    Calendar of(Life life, Instant made) {
         Calendar calendar = empty();
-        List<Move> moves = plan.moves().stream()
-                .filter(move -> move.kind() != MoveKind.FIRST && move.at().isAfter(now))
+        Kept lived = life.lived();
+        Household household = life.outage().household();
+        List<Move> moves = lived.plan().moves().stream()
+                .filter(move -> move.kind() != MoveKind.FIRST && move.at().isAfter(life.now()))
                 .toList();
         for (Move move : moves) {
             Instant at = move.at().atZone(ZoneId.systemDefault()).toInstant();
-            String what = words.brief(move, true, household);
+            String what = words.brief(move, life.fillings(lived), household);
             VEvent event = new VEvent(at, LENGTH, what);
             event.replace(new DtStamp(made));
             event.add(new Uid("move-" + at.getEpochSecond() + "-" + move.kind().word() + "@juice-swap"));

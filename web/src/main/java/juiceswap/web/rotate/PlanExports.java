@@ -7,7 +7,6 @@ import java.io.IOException;
 import java.io.StringWriter;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.LocalDateTime;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import juiceswap.core.rotation.RotationPlan;
@@ -106,7 +105,7 @@ class PlanExports {
 
     @GetMapping("/rotate/plan.ics")
     ResponseEntity<String> ics(@AuthenticationPrincipal Account account) {
-        return Downloads.of(calendar(inForce(account)).toString(), CALENDAR, "moves.ics");
+        return Downloads.of(calendars.of(inForce(account), clock.instant()).toString(), CALENDAR, "moves.ics");
     }
 
     /** The same for a calendar that reads it by itself, and what is due of the upkeep; no moves while there is no plan. */
@@ -117,16 +116,11 @@ class PlanExports {
         Calendar calendar = outages.current(household)
                 .flatMap(rotations::life)
                 .filter(life -> life.inForce() != null)
-                .map(this::calendar)
+                .map(life -> calendars.of(life, clock.instant()))
                 .orElseGet(Calendars::empty);
         LocalDate today = Rotations.local(clock.instant()).toLocalDate();
         upkeep.entries(household, today, clock.instant()).forEach(calendar::add);
         return Downloads.of(calendar.toString(), CALENDAR, "juice-swap.ics");
-    }
-
-    private Calendar calendar(Life life) {
-        LocalDateTime now = Rotations.local(clock.instant());
-        return calendars.of(life.lived().plan(), life.outage().household(), now, clock.instant());
     }
 
     private Life inForce(Account account) {

@@ -14,6 +14,7 @@ import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Charge;
 import juiceswap.core.rotation.Horizon;
+import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.PlanDifference;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan;
@@ -120,13 +121,21 @@ class RotatePages {
         model.addAttribute("runsDry", fuel.emptyAt() != null);
         model.addAttribute("charge", words.charge(shown.plan(), charge, life.wattHours(), household));
         RotationPlan before = life.proposed() == null ? null : life.lived().plan();
-        plan(new Wanted.Made(shown.plan(), fuel, charge), before, household, life.now(), look, model);
+        plan(
+                new Wanted.Made(shown.plan(), fuel, charge),
+                life.fillings(shown),
+                before,
+                household,
+                life.now(),
+                look,
+                model);
         model.addAttribute("forms", forms(model));
     }
 
-    /** A plan as it is drawn and told. */
+    /** A plan as it is drawn and told; {@code fillings} are the stops in which the tank is filled. */
     void plan(
             Wanted.Made made,
+            List<EngineOff> fillings,
             @Nullable RotationPlan before,
             Household household,
             LocalDateTime now,
@@ -139,7 +148,7 @@ class RotatePages {
         model.addAttribute("wide", RotationView.of(household, made, before, now, chosen, RotationView.Size.WIDE));
         model.addAttribute("narrow", RotationView.of(household, made, before, now, chosen, RotationView.Size.NARROW));
         model.addAttribute("shortfalls", words.shortfalls(plan, household));
-        model.addAttribute("moves", moves(plan, household, now));
+        model.addAttribute("moves", moves(plan, fillings, household, now));
         model.addAttribute("needsSaid", household.needsAreSaid());
         Map<String, String> circuits = new LinkedHashMap<>();
         household.circuits().stream()
@@ -214,7 +223,7 @@ class RotatePages {
                 .build();
     }
 
-    private List<MoveLine> moves(RotationPlan plan, Household household, LocalDateTime now) {
+    private List<MoveLine> moves(RotationPlan plan, List<EngineOff> fillings, Household household, LocalDateTime now) {
         List<MoveLine> lines = new ArrayList<>();
         int visits = 0;
         for (RotationPlan.Move move : plan.moves()) {
@@ -223,7 +232,7 @@ class RotatePages {
             lines.add(new MoveLine(
                     visit ? String.valueOf(visits) : "",
                     RotationWords.time(move.at(), now),
-                    words.brief(move, true, household),
+                    words.brief(move, fillings, household),
                     plan.wakes(move)));
         }
         return lines;

@@ -57,11 +57,15 @@ public class RotationWords {
         return household.setup().source().burns() ? engine : battery;
     }
 
-    /** What a move asks for, verb first. */
-    public String title(Move move, boolean refuel, Household household) {
+    /**
+     * What a move asks for, verb first.
+     *
+     * @param fillings the stops of the plan in which the tank is filled
+     */
+    public String title(Move move, List<EngineOff> fillings, Household household) {
         if (move.kind() == MoveKind.ENGINE_OFF) {
             return words.say(
-                    refuel && household.setup().source().burns()
+                    Refuelling.fills(move.at(), fillings)
                             ? "rotate.move.refuel"
                             : either("rotate.move.engine-off", "rotate.move.station-off", household));
         }
@@ -73,9 +77,9 @@ public class RotationWords {
     }
 
     /** A move in one line. */
-    public String brief(Move move, boolean refuel, Household household) {
+    public String brief(Move move, List<EngineOff> fillings, Household household) {
         if (move.kind() == MoveKind.ENGINE_OFF || move.kind() == MoveKind.ENGINE_ON) {
-            return title(move, refuel, household);
+            return title(move, fillings, household);
         }
         List<String> parts = new ArrayList<>();
         if (!move.off().isEmpty()) {
