@@ -191,6 +191,7 @@ document.addEventListener('alpine:init', () => {
         if (within) { within.open = true; within.dataset.touched = 'yes'; }
       });
       document.addEventListener('time-is-up', () => this.refresh());
+      document.addEventListener('plan-improved', () => this.refresh());
       window.addEventListener('online', () => this.deliver());
       // says that somebody still looks, and catches what was missed
       setInterval(() => this.urgent(), 60000);
@@ -593,6 +594,23 @@ document.addEventListener('alpine:init', () => {
         else part.setAttribute('data-unanswered', 'No answer from the server: this is from before your last change.');
       }
     },
+  }));
+
+  // a better plan is looked for while somebody reads this one: how far that is, and then the page as it is drawn with it
+  Alpine.data('improving', () => ({
+    init() { this.asking = setInterval(() => this.ask(), 1500); },
+    async ask() {
+      const { from, revision } = this.$root.dataset;
+      try {
+        const answer = await fetch(from, { headers: { Accept: 'application/json', 'Juice-By-Itself': 'yes' } });
+        const now = answer.ok && !answer.redirected ? await answer.json() : { percent: null };
+        if (now.percent === null || String(now.revision) !== revision) {
+          clearInterval(this.asking);
+          document.dispatchEvent(new CustomEvent('plan-improved'));
+        } else this.$root.querySelector('progress').value = now.percent;
+      } catch (offline) { /* asked again */ }
+    },
+    destroy() { clearInterval(this.asking); },
   }));
 
   // where it is not encrypted: a phone that trusts the house already is led on

@@ -233,6 +233,13 @@ final class Draft {
 
     // ---- changes
 
+    /** Takes over some hours of another plan of the same question. */
+    void paste(long[] other, int first, int end) {
+        for (int slot = first; slot < end; slot++) {
+            set(slot, other[slot]);
+        }
+    }
+
     /** Takes a circuit out of all slots in which nothing that stays on needs it. */
     void remove(int circuit) {
         remove(circuit, 0, sets.length);

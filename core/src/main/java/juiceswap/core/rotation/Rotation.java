@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Set;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ForkJoinPool;
-import java.util.function.BooleanSupplier;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.house.Need;
@@ -64,19 +63,17 @@ public record Rotation(
 
     /** The same. */
     public RotationPlan plan(Effort effort, @Nullable List<Set<String>> inForce, Beside beside) {
-        return plan(effort, inForce, beside, () -> false);
+        return plan(effort, inForce, beside, Watch.PATIENT);
     }
 
     /**
      * The same, for somebody who may go away.
      *
-     * @param halted asked now and then from the threads that search; once it is true the search ends
-     * @throws java.util.concurrent.CancellationException it was halted
+     * @throws java.util.concurrent.CancellationException nobody waits for it any more
      */
-    public RotationPlan plan(
-            Effort effort, @Nullable List<Set<String>> inForce, Beside beside, BooleanSupplier halted) {
+    public RotationPlan plan(Effort effort, @Nullable List<Set<String>> inForce, Beside beside, Watch watch) {
         Compiled compiled = new Compiled(this);
-        return RotationPlan.of(compiled, RotationSearch.best(compiled, effort, inForce, beside, halted));
+        return RotationPlan.of(compiled, RotationSearch.best(compiled, effort, inForce, beside, watch));
     }
 
     /** What a plan made before amounts to: its on-sets by slot, of circuits that are known to this question. */

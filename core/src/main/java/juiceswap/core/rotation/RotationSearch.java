@@ -7,7 +7,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
-import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
@@ -85,7 +84,7 @@ final class RotationSearch {
     private final Draft draft;
     private final List<Integer> wanting = new ArrayList<>();
     private final double[] urgency;
-    private final BooleanSupplier halted;
+    private final Watch watch;
     private final int farthest;
 
     /** By boundary: what the present change adds to the cost of switching there, and whether it offers to switch there. */
@@ -102,9 +101,14 @@ final class RotationSearch {
 
     private double bestScore;
 
-    private RotationSearch(Compiled problem, int seed, BooleanSupplier halted) {
+    /** Elementary steps in all, and those of what was annealed before. */
+    private long workInAll = 1;
+
+    private long workBefore;
+
+    private RotationSearch(Compiled problem, int seed, Watch watch) {
         this.problem = problem;
-        this.halted = halted;
+        this.watch = watch;
         this.temper = seed % 2 == 0 ? SOON : LATE;
         this.random = new Chance(20_310_203L + seed);
         this.draft = new Draft(problem, new BestPattern(problem));
@@ -126,23 +130,29 @@ final class RotationSearch {
 
     /** The best on-sets that this much effort finds. */
     static long[] best(
-            Compiled problem,
-            Effort effort,
-            @Nullable List<Set<String>> inForce,
-            Beside beside,
-            BooleanSupplier halted) {
+            Compiled problem, Effort effort, @Nullable List<Set<String>> inForce, Beside beside, Watch watch) {
         long[] start = inForce == null ? null : bits(problem, inForce);
         if (effort == Effort.INSTANT) {
-            return new RotationSearch(problem, 0, halted).search(effort.work(), start);
+            return new RotationSearch(problem, 0, watch).search(effort.work(), start);
         }
+        double[] shares = new double[SIDE_BY_SIDE];
         List<Supplier<long[]>> searches = new ArrayList<>();
         for (int seed = 0; seed < SIDE_BY_SIDE; seed++) {
-            RotationSearch search = new RotationSearch(problem, seed, halted);
+            int number = seed;
+            RotationSearch search = new RotationSearch(problem, seed, share -> {
+                synchronized (shares) {
+                    shares[number] = share;
+                    return watch.goOn(Arrays.stream(shares).sum() / SIDE_BY_SIDE);
+                }
+            });
             searches.add(() -> search.search(effort.work(), start));
         }
-        return beside.all(searches).stream()
-                .min(Comparator.comparingDouble(problem::score))
-                .orElseThrow();
+        return new RotationSearch(problem, 0, Watch.PATIENT).together(beside.all(searches));
+    }
+
+    /** The best of what some searches have found, with hours of one another. */
+    private long[] together(List<long[]> found) {
+        return finished(Recombining.best(problem, draft, found));
     }
 
     /** On-sets by slot as sets of bits. */
@@ -158,6 +168,7 @@ final class RotationSearch {
 
     /** From a plan in force little is changed; without one several beginnings are made. */
     private long[] search(long work, long @Nullable [] start) {
+        workInAll = work;
         if (start != null) {
             draft.take(start);
             anneal(work, temper.coldest);
@@ -170,20 +181,17 @@ final class RotationSearch {
             anneal(work, temper.hottest);
             return finished(best);
         }
-        long[] found = new long[problem.slots];
-        double foundScore = Double.MAX_VALUE;
+        List<long[]> found = new ArrayList<>();
         for (int i = 0; i < beginnings; i++) {
             begin();
             // one that is hot gets over what a cool one is caught in, and a cool one looks closer
             anneal(each, i % 2 == 0 ? temper.hottest : HOTTER * temper.hottest);
-            if (bestScore < foundScore) {
-                foundScore = bestScore;
-                System.arraycopy(best, 0, found, 0, found.length);
-            }
+            found.add(best.clone());
         }
-        draft.take(found);
+        draft.take(Recombining.best(problem, draft, found));
         anneal(work - beginnings * each, temper.hottest * GOING_ON);
-        return finished(best);
+        found.add(0, best.clone());
+        return finished(Recombining.best(problem, draft, found));
     }
 
     /** Puts everything in for the first time. */
@@ -213,7 +221,7 @@ final class RotationSearch {
         long done = 0;
         int rounds = 0;
         while (done < work && !wanting.isEmpty()) {
-            if (++rounds % ROUNDS_BETWEEN_LOOKS == 0 && halted.getAsBoolean()) {
+            if (++rounds % ROUNDS_BETWEEN_LOOKS == 0 && !watch.goOn((double) (workBefore + done) / workInAll)) {
                 throw new CancellationException();
             }
             long before = draft.work();
@@ -238,6 +246,7 @@ final class RotationSearch {
             }
             done += (small ? WORK_OF_A_SMALL_CHANGE : WORK_OF_A_RUIN) + draft.work() - before;
         }
+        workBefore += done;
     }
 
     private void remember(double score) {

@@ -55,16 +55,16 @@ class RotationTest {
                 reserve("heater", Priority.PROPERTY, 120, 60, 60),
                 reserve("kettle", Priority.FOOD, 90, 30, 30));
         AtomicInteger looks = new AtomicInteger();
-        assertThatThrownBy(() ->
-                        rotation.plan(Effort.DEEP, null, Beside.on(Runnable::run), () -> looks.incrementAndGet() >= 3))
+        assertThatThrownBy(() -> rotation.plan(
+                        Effort.DEEP, null, Beside.on(Runnable::run), share -> looks.incrementAndGet() < 3))
                 .isInstanceOf(CancellationException.class);
         // once for each of the two searches
         assertThat(looks.get()).isEqualTo(4);
         // and from a search that runs beside
-        assertThatThrownBy(() -> rotation.plan(Effort.DEEP, null, Beside.on(ForkJoinPool.commonPool()), () -> true))
+        assertThatThrownBy(() -> rotation.plan(Effort.DEEP, null, Beside.on(ForkJoinPool.commonPool()), share -> false))
                 .isInstanceOf(CancellationException.class);
         List<Set<String>> undisturbed = rotation.plan(Effort.QUICK).on();
-        assertThat(rotation.plan(Effort.QUICK, null, Beside.on(Runnable::run), () -> false)
+        assertThat(rotation.plan(Effort.QUICK, null, Beside.on(Runnable::run), share -> true)
                         .on())
                 .isEqualTo(undisturbed);
     }

@@ -22,7 +22,7 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class HangUp {
     private static final int SMALL = 4096;
-    private static final int LOOKS = 10;
+    private static final int LOOKS = 3;
     private static final int MILLIS_BETWEEN_LOOKS = 20;
     private static final String LISTEN_NO_LONGER = HangUp.class.getName();
     private static final String LINE = HangUp.class.getName() + ".line";
@@ -43,7 +43,12 @@ class HangUp {
         return request.getAttribute(LINE) instanceof BooleanSupplier line ? line : () -> false;
     }
 
-    /** The line of one request, from which all of the body has been read. */
+    /** A small body is on the line as a whole: it can be read without waiting for anybody. */
+    static boolean allHasCome(HttpServletRequest request) {
+        return request.getAttribute(LINE) instanceof Line line && line.allHasCome();
+    }
+
+    /** The line of one request. */
     private static final class Line implements BooleanSupplier {
         private static final long NANOS_BETWEEN_LOOKS = 200_000_000;
 
@@ -55,6 +60,17 @@ class HangUp {
             this.request = request;
         }
 
+        boolean allHasCome() {
+            long length = request.getContentLengthLong();
+            if (length < 0 || length > SMALL) {
+                return false;
+            }
+            // at the line itself, not only at what came with the head
+            request.getCoyoteRequest().action(ActionCode.AVAILABLE, true);
+            return request.getCoyoteRequest().getAvailable() >= length;
+        }
+
+        /** Asked once all of the body has been read. */
         @Override
         public synchronized boolean getAsBoolean() {
             if (!closed && System.nanoTime() - looked > NANOS_BETWEEN_LOOKS) {
@@ -78,15 +94,9 @@ class HangUp {
         }
 
         /** All of a body has come, or does within moments: then the line can stay open, and the answer is sure to arrive. */
-        private static boolean hasCome(Request request) throws IOException {
-            long length = request.getContentLengthLong();
-            if (length < 0 || length > SMALL) {
-                return false;
-            }
+        private static boolean comes(Line line) {
             for (int looks = 0; looks < LOOKS; looks++) {
-                // at the line itself, not only at what came with the head
-                request.getCoyoteRequest().action(ActionCode.AVAILABLE, true);
-                if (request.getCoyoteRequest().getAvailable() >= length) {
+                if (line.allHasCome()) {
                     return true;
                 }
                 try {
@@ -101,7 +111,8 @@ class HangUp {
 
         @Override
         public void invoke(Request request, Response response) throws IOException, ServletException {
-            request.setAttribute(LINE, new Line(request));
+            Line line = new Line(request);
+            request.setAttribute(LINE, line);
             if (response.isError()) {
                 // refused before it came to the application, which else says so: TRACE, or a line that is none
                 response.setHeader("X-Content-Type-Options", "nosniff");
@@ -114,7 +125,7 @@ class HangUp {
                         request.getMethod().equals("GET") || request.getMethod().equals("HEAD");
                 boolean notWanted = asksOnly && request.getContentLengthLong() > 0
                         || request.getAttribute(LISTEN_NO_LONGER) != null;
-                if (notWanted && !hasCome(request)) {
+                if (notWanted && !comes(line)) {
                     request.getCoyoteRequest().action(ActionCode.DISABLE_SWALLOW_INPUT, null);
                 }
             }

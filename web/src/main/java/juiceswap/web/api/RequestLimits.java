@@ -2,6 +2,8 @@ package juiceswap.web.api;
 
 import static juiceswap.web.words.Say.say;
 
+import jakarta.annotation.PreDestroy;
+import jakarta.servlet.AsyncContext;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -13,6 +15,8 @@ import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
@@ -46,19 +50,40 @@ public class RequestLimits extends OncePerRequestFilter {
     private static final Duration WHOLE_BODY_WITHIN = Duration.ofSeconds(10);
     private static final String BODY = RequestLimits.class.getName() + ".body";
 
+    /**
+     * Who asks on without heeding Retry-After is answered so much later: a refusal costs so little that it would be asked for by the
+     * thousand. No thread waits for that.
+     */
+    private static final long LATE_MILLIS = 1000;
+
+    private static final int MOST_LATE = 1000;
+
     private record Allowance(double left, long atNanos) {}
 
     private final Semaphore atOnce = new Semaphore(AT_ONCE);
     private final Semaphore atWork = new Semaphore(AT_WORK);
+    private final Semaphore late = new Semaphore(MOST_LATE);
+    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
+        Thread thread = new Thread(task, "late-refusals");
+        thread.setDaemon(true);
+        return thread;
+    });
 
-    private final Map<String, Allowance> callers = new LinkedHashMap<>(64, 0.75f, true) {
-        private static final long serialVersionUID = 1L;
+    /** By address: when it was turned away last. */
+    private final Map<String, Long> turnedAway = remembering();
 
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Allowance> eldest) {
-            return size() > CALLERS_REMEMBERED;
-        }
-    };
+    private final Map<String, Allowance> callers = remembering();
+
+    private static <T> Map<String, T> remembering() {
+        return new LinkedHashMap<>(64, 0.75f, true) {
+            private static final long serialVersionUID = 1L;
+
+            @Override
+            protected boolean removeEldestEntry(Map.Entry<String, T> eldest) {
+                return size() > CALLERS_REMEMBERED;
+            }
+        };
+    }
 
     /** A body that is larger than the API takes. */
     static final class TooLarge extends RuntimeException {
@@ -90,7 +115,7 @@ public class RequestLimits extends OncePerRequestFilter {
         } else if (sends(request) && !plainData(request)) {
             refuse(response, HttpServletResponse.SC_UNSUPPORTED_MEDIA_TYPE, "api.json-only", "api.json-only.then");
         } else if (!take(request.getRemoteAddr(), System.nanoTime())) {
-            again(response, 429, "api.too-many-requests", "api.too-many-requests.then");
+            turnAway(request, response);
         } else if (!atOnce.tryAcquire()) {
             again(response, HttpServletResponse.SC_SERVICE_UNAVAILABLE, "api.busy", "api.busy.then");
         } else {
@@ -173,6 +198,47 @@ public class RequestLimits extends OncePerRequestFilter {
         String type = request.getContentType().toLowerCase(Locale.ROOT);
         return type.startsWith(MediaType.APPLICATION_JSON_VALUE)
                 || type.startsWith("text/csv") && request.getRequestURI().equals("/api/v1/readings");
+    }
+
+    /** At once; who was told so within the last second, and asks all the same, has to wait for the answer. */
+    private void turnAway(HttpServletRequest request, HttpServletResponse response) throws IOException {
+        boolean heeds = !toldLately(request.getRemoteAddr(), System.nanoTime());
+        if (heeds || !HangUp.allHasCome(request) || !late.tryAcquire()) {
+            tooMany(response);
+            return;
+        }
+        // nothing is left on the line that would have to be waited for
+        request.getInputStream().readAllBytes();
+        HangUp.answered(request);
+        AsyncContext later = request.startAsync();
+        later.setTimeout(0);
+        clock.schedule(
+                () -> {
+                    try {
+                        tooMany(response);
+                    } catch (IOException hungUp) {
+                        // nobody waits for it any more
+                    } finally {
+                        later.complete();
+                        late.release();
+                    }
+                },
+                LATE_MILLIS,
+                TimeUnit.MILLISECONDS);
+    }
+
+    private synchronized boolean toldLately(String caller, long nowNanos) {
+        Long told = turnedAway.put(caller, nowNanos);
+        return told != null && nowNanos - told < TimeUnit.MILLISECONDS.toNanos(LATE_MILLIS);
+    }
+
+    private static void tooMany(HttpServletResponse response) throws IOException {
+        again(response, 429, "api.too-many-requests", "api.too-many-requests.then");
+    }
+
+    @PreDestroy
+    void stop() {
+        clock.shutdownNow();
     }
 
     private static void again(HttpServletResponse response, int status, String title, String detail)

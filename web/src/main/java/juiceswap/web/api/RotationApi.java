@@ -85,9 +85,9 @@ public class RotationApi {
         // whom nobody knows gets one processor
         Beside beside = signedIn() ? Beside.on(ForkJoinPool.commonPool()) : Beside.IN_TURN;
         try {
-            return RotationJson.of(rotation.plan(effort, null, beside, () -> {
+            return RotationJson.of(rotation.plan(effort, null, beside, share -> {
                 pages.giveWay();
-                return System.nanoTime() > end || gone.getAsBoolean();
+                return System.nanoTime() <= end && !gone.getAsBoolean();
             }));
         } catch (CancellationException lateOrGone) {
             throw new Refused(HttpStatus.SERVICE_UNAVAILABLE, say("api.took-too-long"));

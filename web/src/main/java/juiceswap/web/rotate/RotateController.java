@@ -1,5 +1,7 @@
 package juiceswap.web.rotate;
 
+import static juiceswap.web.words.Say.say;
+
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.List;
@@ -19,6 +21,7 @@ import juiceswap.web.household.CalendarKeys;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.SwapService;
 import juiceswap.web.rotate.RotatePages.Look;
+import juiceswap.web.rotate.RotationPlans.Kept;
 import juiceswap.web.rotate.Rotations.Life;
 import juiceswap.web.security.Account;
 import org.jspecify.annotations.Nullable;
@@ -29,6 +32,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The rotation over a day: seen, and a proposed one taken or left. */
@@ -81,6 +85,9 @@ class RotateController {
             model.addAttribute("inOutage", swap.current(account).isPresent());
         } else {
             pages.living(life, look, model);
+            Kept proposed = life.proposed();
+            Double share = proposed == null ? null : rotations.improving(proposed.id());
+            model.addAttribute("improving", share == null ? null : (Long) Math.round(100 * share));
             if ("fuel".equals(helps)) {
                 List<GivingUp> order = life.wanted().withWishes(life.wishes()).toGiveUp(life.planFrom());
                 model.addAttribute(
@@ -125,9 +132,33 @@ class RotateController {
     }
 
     @PostMapping("/take")
-    String take(@AuthenticationPrincipal Account account, @RequestParam int seen, @RequestParam long plan) {
-        rotations.take(account, seen, rotations.planned(account), plan);
+    String take(
+            @AuthenticationPrincipal Account account,
+            @RequestParam int seen,
+            @RequestParam long plan,
+            @RequestParam int revision,
+            RedirectAttributes flash) {
+        if (rotations.take(account, seen, rotations.planned(account), plan, revision)) {
+            flash.addFlashAttribute("taken", say("rotate.page.better-was-taken"));
+        }
         return BACK;
+    }
+
+    /**
+     * How far the search for a better version is.
+     *
+     * @param percent null once it is over
+     * @param revision goes up when a better one was found
+     */
+    record Improving(@Nullable Long percent, int revision) {}
+
+    @GetMapping("/improving")
+    @ResponseBody
+    Improving improving(@AuthenticationPrincipal Account account) {
+        Kept proposed = rotations.planned(account).proposed();
+        Double share = proposed == null ? null : rotations.improving(proposed.id());
+        return new Improving(
+                share == null ? null : (Long) Math.round(100 * share), proposed == null ? 0 : proposed.revision());
     }
 
     @PostMapping("/drop")

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -84,6 +85,9 @@ public class Rotations {
     private final Map<Long, Lately> lately = new ConcurrentHashMap<>();
 
     private record Lately(Instant minute, Life life) {}
+
+    /** By proposal: how far the search for a better version is. One that is taken or dropped is not looked for any longer. */
+    private final Map<Long, Double> improving = new ConcurrentHashMap<>();
 
     private final ExecutorService planner = Executors.newSingleThreadExecutor(task -> {
         Thread thread = new Thread(task, "rotation-planner");
@@ -334,17 +338,27 @@ public class Rotations {
         Wanted.Made made = wanted.plan(life.planFrom(), atOnce, start);
         long id = keep(life, account.displayName(), why, wishes, made);
         if (effort != atOnce) {
+            improving.put(id, 0.0);
             inBackground(() -> {
-                RotationPlan better =
-                        made.plan().rotation().plan(effort, made.plan().on(), Beside.IN_TURN);
-                // nothing is better that counts on more than the battery holds
-                boolean lasts = life.wattHours == null
-                        || Charge.along(better, life.wattHours, wanted.charged())
-                                .lastsLike(made.charge());
-                if (better.score() < made.plan().score() - 1 && lasts) {
-                    plans.improve(id, better);
+                try {
+                    improve(id, made, wanted, life);
+                } finally {
+                    improving.remove(id);
                 }
             });
+        }
+    }
+
+    /** Looks for a better version of a proposal, for as long as it is one. */
+    private void improve(long id, Wanted.Made made, Wanted wanted, Life life) {
+        RotationPlan better = made.plan()
+                .rotation()
+                .plan(effort, made.plan().on(), Beside.IN_TURN, share -> improving.replace(id, share) != null);
+        // nothing is better that counts on more than the battery holds
+        boolean lasts = life.wattHours == null
+                || Charge.along(better, life.wattHours, wanted.charged()).lastsLike(made.charge());
+        if (better.score() < made.plan().score() - 1 && lasts) {
+            plans.improve(id, better);
         }
     }
 
@@ -389,13 +403,27 @@ public class Rotations {
         return recharge;
     }
 
-    /** Puts a proposed plan in force. */
-    public void take(Account account, int seen, Life life, long id) {
+    /** How far the search for a better version of a plan is, 0 to 1; null where none is looked for. */
+    @Nullable
+    Double improving(long id) {
+        return improving.get(id);
+    }
+
+    /**
+     * Puts a proposed plan in force.
+     *
+     * @param revision as it was shown
+     * @return a better version was found since it was shown, and that is the one in force
+     */
+    public boolean take(Account account, int seen, Life life, long id, int revision) {
+        improving.remove(id);
         Kept kept = plans.find(life.outage.id(), id, life.setup()).orElseThrow(Outages.Conflict::new);
         swap.planned(account, seen, id, kept.why());
+        return kept.revision() != revision;
     }
 
     public void drop(Life life, long id) {
+        improving.remove(id);
         plans.drop(life.outage.id(), life.inForce == null ? 0 : life.inForce.id(), id, clock.instant());
     }
 
@@ -462,6 +490,8 @@ public class Rotations {
             planner.execute(() -> {
                 try {
                     task.run();
+                } catch (CancellationException nobodyWaits) {
+                    LOG.debug("a search was ended: what it was for is taken, or dropped");
                 } catch (Outages.Conflict somebodyElseWasFaster) {
                     LOG.debug("planned for nothing: the log has gone on");
                 } catch (RuntimeException failed) {

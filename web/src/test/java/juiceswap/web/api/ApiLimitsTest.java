@@ -12,6 +12,7 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
@@ -229,18 +230,25 @@ class ApiLimitsTest {
                 .replaceFirst("(?s)\"circuits\": \\[.*]}", "\"circuits\": [" + circuits + "]}");
     }
 
-    /** Each refusal arrives, with the time after which to ask again; pages go on. */
+    /** Each refusal arrives, with the time after which to ask again; who asks on waits for the next. Pages go on. */
     @Test
     void whoAsksTooOftenIsTurnedAway() throws Exception {
         signIn();
         List<CompletableFuture<HttpResponse<String>>> many = new ArrayList<>();
+        List<Long> late = Collections.synchronizedList(new ArrayList<>());
         for (int i = 0; i < 3000; i++) {
+            long began = System.nanoTime();
             many.add(client.sendAsync(
-                    request("/api/v1/voltages")
-                            .POST(HttpRequest.BodyPublishers.ofString("{}"))
-                            .header("Content-Type", "application/json")
-                            .build(),
-                    HttpResponse.BodyHandlers.ofString()));
+                            request("/api/v1/voltages")
+                                    .POST(HttpRequest.BodyPublishers.ofString("{}"))
+                                    .header("Content-Type", "application/json")
+                                    .build(),
+                            HttpResponse.BodyHandlers.ofString())
+                    .whenComplete((answer, failed) -> {
+                        if (answer != null && answer.statusCode() == 429) {
+                            late.add((System.nanoTime() - began) / 1_000_000);
+                        }
+                    }));
         }
         assertThat(send(request("/now").build()).statusCode()).isEqualTo(200);
         List<HttpResponse<String>> refused = many.stream()
@@ -251,6 +259,7 @@ class ApiLimitsTest {
         assertThat(refused)
                 .allMatch(answer -> answer.headers().firstValue("Retry-After").isPresent()
                         && answer.body().contains("\"status\":429"));
+        assertThat(late.stream().filter(millis -> millis >= 1000).count()).isGreaterThan(100);
     }
 
     @Test
