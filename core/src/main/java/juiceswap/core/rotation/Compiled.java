@@ -52,7 +52,15 @@ final class Compiled {
     /** By boundary: changes cost nothing. */
     final boolean[] free;
 
+    /** Walks at night cost so many times as much as they do: a search may be led by that, nothing is judged by it. */
+    final double dearNights;
+
     Compiled(Rotation rotation) {
+        this(rotation, 1);
+    }
+
+    Compiled(Rotation rotation, double dearNights) {
+        this.dearNights = dearNights;
         this.rotation = rotation;
         this.horizon = rotation.horizon();
         this.slots = horizon.slots();
@@ -127,7 +135,7 @@ final class Compiled {
         if (nobody[boundary]) {
             return IMPOSSIBLE_VISIT;
         }
-        return night[boundary] ? FIRST_NIGHT_VISIT + EACH_FURTHER_NIGHT_VISIT * otherNights : DAY_VISIT;
+        return night[boundary] ? dearNights * (FIRST_NIGHT_VISIT + EACH_FURTHER_NIGHT_VISIT * otherNights) : DAY_VISIT;
     }
 
     /** What visits and flips of these on-sets cost. */

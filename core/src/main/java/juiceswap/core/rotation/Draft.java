@@ -68,8 +68,9 @@ final class Draft {
 
         double cost() {
             return days
-                    + Compiled.FIRST_NIGHT_VISIT * nights
-                    + Compiled.EACH_FURTHER_NIGHT_VISIT * nights * (nights - 1) / 2;
+                    + problem.dearNights
+                            * (Compiled.FIRST_NIGHT_VISIT * nights
+                                    + Compiled.EACH_FURTHER_NIGHT_VISIT * nights * (nights - 1) / 2);
         }
     }
 

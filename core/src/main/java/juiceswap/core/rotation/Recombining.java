@@ -14,8 +14,13 @@ final class Recombining {
 
     private Recombining() {}
 
-    /** The best of these plans, with hours of the others as long as that makes it better. */
-    static long[] best(Compiled problem, Draft draft, List<long[]> plans) {
+    /**
+     * The best of these plans, with hours of the others as long as that makes it better.
+     *
+     * @param work elementary steps that it may take, about
+     */
+    static long[] best(Compiled problem, Draft draft, List<long[]> plans, long work) {
+        long until = draft.work() + work;
         List<long[]> sorted = new ArrayList<>(plans);
         sorted.sort(Comparator.comparingDouble(problem::score));
         draft.take(sorted.get(0));
@@ -23,19 +28,19 @@ final class Recombining {
         while (again) {
             again = false;
             for (long[] other : sorted.subList(1, sorted.size())) {
-                again |= takeOver(problem, draft, other);
+                again |= takeOver(problem, draft, other, until);
             }
         }
         return draft.sets.clone();
     }
 
     /** Takes over the hours of another plan that make this one better most; false when none do. */
-    private static boolean takeOver(Compiled problem, Draft draft, long[] other) {
+    private static boolean takeOver(Compiled problem, Draft draft, long[] other, long until) {
         List<Integer> cuts = cuts(problem, draft, other);
         double best = draft.score() - HAIR;
         int from = -1;
         int to = -1;
-        for (int i = 0; i < cuts.size(); i++) {
+        for (int i = 0; i < cuts.size() && draft.work() < until; i++) {
             for (int j = i + 1; j < cuts.size(); j++) {
                 draft.paste(other, cuts.get(i), cuts.get(j));
                 double cost = draft.judge();

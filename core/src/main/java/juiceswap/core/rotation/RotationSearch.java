@@ -30,10 +30,10 @@ final class RotationSearch {
     private static final int WORK_OF_A_SMALL_CHANGE = 40;
 
     /** What one beginning takes, by slot and circuit; as much of the work may go into beginnings; more are of no use. */
-    private static final long WORK_OF_A_BEGINNING = 10_000;
+    private static final long WORK_OF_A_BEGINNING = 5_000;
 
-    private static final double SHARE_OF_BEGINNINGS = 0.5;
-    private static final int MOST_BEGINNINGS = 12;
+    private static final double SHARE_OF_BEGINNINGS = 0.7;
+    private static final int MOST_BEGINNINGS = 24;
 
     /** Every other beginning is so much hotter. */
     private static final double HOTTER = 8;
@@ -61,6 +61,15 @@ final class RotationSearch {
     /** Whether anybody still waits is asked after so many rounds, some milliseconds. */
     private static final int ROUNDS_BETWEEN_LOOKS = 512;
 
+    /** In every third beginning walks at night cost so much more: two arrangements that differ by one are worlds apart. */
+    private static final double DEAR_NIGHTS = 2;
+
+    /** Each time that plans are made one of takes such a part of all work at most. */
+    private static final int SHARE_OF_RECOMBINING = 25;
+
+    /** So often it goes on, each time from the best with hours of all that was found before. */
+    private static final int GOES = 3;
+
     /** A visit that must not be. */
     private static final double FORBIDDEN = 5000;
 
@@ -78,10 +87,12 @@ final class RotationSearch {
 
     private static final int FARTHEST_SLOTS = 4;
 
-    private final Compiled problem;
+    /** As it was asked; in some beginnings with dearer nights. */
+    private Compiled problem;
+
     private final Temper temper;
     private final Chance random;
-    private final Draft draft;
+    private Draft draft;
     private final List<Integer> wanting = new ArrayList<>();
     private final double[] urgency;
     private final Watch watch;
@@ -147,12 +158,12 @@ final class RotationSearch {
             });
             searches.add(() -> search.search(effort.work(), start));
         }
-        return new RotationSearch(problem, 0, Watch.PATIENT).together(beside.all(searches));
+        return new RotationSearch(problem, 0, Watch.PATIENT).together(beside.all(searches), effort.work());
     }
 
     /** The best of what some searches have found, with hours of one another. */
-    private long[] together(List<long[]> found) {
-        return finished(Recombining.best(problem, draft, found));
+    private long[] together(List<long[]> found, long work) {
+        return finished(Recombining.best(problem, draft, found, work / SHARE_OF_RECOMBINING));
     }
 
     /** On-sets by slot as sets of bits. */
@@ -182,16 +193,28 @@ final class RotationSearch {
             return finished(best);
         }
         List<long[]> found = new ArrayList<>();
+        Compiled asked = problem;
+        Draft usual = draft;
+        Compiled dear = new Compiled(asked.rotation, DEAR_NIGHTS);
+        Draft dearDraft = new Draft(dear, new BestPattern(dear));
         for (int i = 0; i < beginnings; i++) {
+            boolean fewerNights = i % 3 == 2 && asked.nights.length > 0;
+            problem = fewerNights ? dear : asked;
+            draft = fewerNights ? dearDraft : usual;
             begin();
             // one that is hot gets over what a cool one is caught in, and a cool one looks closer
             anneal(each, i % 2 == 0 ? temper.hottest : HOTTER * temper.hottest);
             found.add(best.clone());
         }
-        draft.take(Recombining.best(problem, draft, found));
-        anneal(work - beginnings * each, temper.hottest * GOING_ON);
-        found.add(0, best.clone());
-        return finished(Recombining.best(problem, draft, found));
+        problem = asked;
+        draft = usual;
+        long left = work - beginnings * each;
+        for (int i = 0; i < GOES; i++) {
+            draft.take(Recombining.best(problem, draft, found, work / SHARE_OF_RECOMBINING));
+            anneal(left / GOES, temper.hottest * GOING_ON);
+            found.add(0, best.clone());
+        }
+        return finished(Recombining.best(problem, draft, found, work / SHARE_OF_RECOMBINING));
     }
 
     /** Puts everything in for the first time. */
