@@ -17,6 +17,8 @@ import org.jspecify.annotations.Nullable;
  * @param observed in the order of time: levels that somebody found
  */
 public record Had(ZoneId zone, List<Supplied> supplied, List<Observed> observed) {
+    private static final Duration COMPRESSOR_RESTS = Duration.ofMinutes(5);
+
     /** Nothing is known: reserves are full, nothing has run. */
     public static final Had NOTHING = new Had(ZoneOffset.UTC, List.of(), List.of());
 
@@ -80,6 +82,23 @@ public record Had(ZoneId zone, List<Supplied> supplied, List<Observed> observed)
         List<Run> runs = runs(circuit, from, to);
         Run last = runs.isEmpty() ? null : runs.get(runs.size() - 1);
         return last == null || last.to().isBefore(instant(to)) ? 0 : last.minutes();
+    }
+
+    /**
+     * Minutes for which a compressor that has just lost power had better stay off: against the pressure that it left behind it
+     * may stall and trip. Refrigerators and air conditioners with a delay of their own wait three to five minutes; we take five.
+     *
+     * @return whole minutes, rounded up; 0 when it may start, or is on
+     */
+    public long restOfCompressor(StandingNeed.Keep keep, Instant now) {
+        boolean on = !supplied.isEmpty()
+                && supplied.get(supplied.size() - 1).circuits().contains(keep.circuit());
+        Instant since = since(keep.circuit());
+        if (on || since == null || !keep.keeping().byCompressor()) {
+            return 0;
+        }
+        long seconds = COMPRESSOR_RESTS.minus(Duration.between(since, now)).toSeconds();
+        return Math.max(0, (seconds + 59) / 60);
     }
 
     /** Since when a circuit has been as it is now; null when it has been so from the start. */

@@ -67,6 +67,11 @@ public enum Keeping implements Worded {
         return word;
     }
 
+    /** It is kept cold by a compressor, which starts hard for some minutes after it has stopped. */
+    public boolean byCompressor() {
+        return this == FRIDGE || this == FREEZER || this == MEDICINE;
+    }
+
     /** A need of this kind with the values to begin with. */
     public StandingNeed.Keep usual(String circuit) {
         return new StandingNeed.Keep(circuit, priority, this, holdMinutes, recoverMinutes, full, empty);

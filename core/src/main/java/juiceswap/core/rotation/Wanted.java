@@ -1,5 +1,6 @@
 package juiceswap.core.rotation;
 
+import java.time.Duration;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.util.ArrayList;
@@ -9,11 +10,13 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ForkJoinPool;
+import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Need.Priority;
 import juiceswap.core.house.Need.Window;
 import juiceswap.core.house.Setup;
+import juiceswap.core.house.TransferDevice;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.rotation.Resting.Dropped;
@@ -66,6 +69,7 @@ public record Wanted(
         Had had = at.had;
         List<EngineOff> engineOff = new ArrayList<>(Wish.engineOff(wishes));
         engineOff.addAll(stills);
+        engineOff.replaceAll(stop -> riddenThrough(setup, stop));
         Horizon horizon = new Horizon(now, SLOT_MINUTES, SLOTS, sleep, engineOff, Wish.away(wishes));
         List<Need> needs = new ArrayList<>(StandingNeed.over(standing, horizon, had));
         for (Wish wish : wishes) {
@@ -100,6 +104,18 @@ public record Wanted(
         Resting resting = Resting.of(setup, horizon, at.wattHours, needs, dropped);
         needs.addAll(resting.charging());
         return new Rotation(setup, horizon.withEngineOff(resting.engineOff()), on, needs);
+    }
+
+    /**
+     * In a stop that the battery of the transfer device lasts through, its circuits stay live. It is taken as full: it has been
+     * charged by whatever fed the house before. Where nobody knows its size nothing is planned with it.
+     */
+    private static EngineOff riddenThrough(Setup setup, EngineOff stop) {
+        TransferDevice.RideThrough battery = setup.transfer().rideThrough();
+        Double hours = battery.hours(DutyWatts.of(setup.circuits(battery.circuits())));
+        boolean lasts =
+                hours != null && Duration.between(stop.from(), stop.to()).toMinutes() <= 60 * hours;
+        return lasts && setup.storage() == null ? stop.carrying(Set.copyOf(battery.circuits())) : stop;
     }
 
     /** What somebody stands by is on for as long as its other needs ask, and not much longer. */
@@ -359,7 +375,7 @@ public record Wanted(
 
     /** The on-sets of a plan from a later beginning on; what it does not reach goes on as its end. */
     private static List<Set<String>> ahead(RotationPlan plan, Horizon later) {
-        int shift = (int) (java.time.Duration.between(plan.rotation().horizon().first(), later.first())
+        int shift = (int) (Duration.between(plan.rotation().horizon().first(), later.first())
                         .toMinutes()
                 / later.slotMinutes());
         List<Set<String>> ahead = new ArrayList<>();

@@ -313,6 +313,23 @@ class LivingOnTest {
         }
     }
 
+    @Test
+    void aCompressorRestsBeforeItStartsAgain() {
+        Had had = had(from(SIX, "fridge", "kettle"), from(SIX.plusMinutes(30), "kettle"));
+        assertThat(had.restOfCompressor(FRIDGE, at(SIX.plusMinutes(30)))).isEqualTo(5);
+        assertThat(had.restOfCompressor(FRIDGE, at(SIX.plusMinutes(32)).plusSeconds(30)))
+                .isEqualTo(3);
+        assertThat(had.restOfCompressor(FRIDGE, at(SIX.plusMinutes(35)))).isZero();
+        // on, off from the start, and what has no compressor
+        assertThat(had(from(SIX), from(SIX.plusMinutes(1), "fridge")).restOfCompressor(FRIDGE, at(SIX.plusMinutes(2))))
+                .isZero();
+        assertThat(had(from(SIX, "kettle")).restOfCompressor(FRIDGE, at(SIX.plusMinutes(1))))
+                .isZero();
+        Keep water = Keeping.HOT_WATER.usual("kettle");
+        assertThat(had(from(SIX, "kettle"), from(SIX.plusMinutes(1))).restOfCompressor(water, at(SIX.plusMinutes(2))))
+                .isZero();
+    }
+
     /** What matters least comes first, of that what brings most; a life is never given up. */
     @Test
     void whereFuelDoesNotLastItIsSaidWhatToGiveUp() {

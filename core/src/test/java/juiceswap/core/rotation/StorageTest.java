@@ -22,6 +22,7 @@ import juiceswap.core.house.Nameplate;
 import juiceswap.core.house.Need;
 import juiceswap.core.house.Need.Priority;
 import juiceswap.core.house.Setup;
+import juiceswap.core.house.TransferDevice;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.rotation.StandingNeed.AlwaysOn;
@@ -203,6 +204,27 @@ class StorageTest {
 
     private static Supplied supplied(int minutes, boolean engine, String... circuits) {
         return new Supplied(at(minutes), Set.of(circuits), engine);
+    }
+
+    /** The battery of an automatic box keeps its circuits live through a stop for fuel, and not through one that it does not last. */
+    @Test
+    void aRideThroughBatteryLastsThroughAStopOrNot() {
+        Setup bare = HOUSE.withStorage(null);
+        // 20 W for an hour
+        Setup house = new Setup(
+                TransferDevice.of(TransferDevice.Kind.AUTOMATIC_CIRCUITS)
+                        .withRideThrough(new TransferDevice.RideThrough(List.of("router"), 20.0)),
+                bare.source(),
+                bare.path(),
+                bare.circuits());
+        LocalDateTime eight = SIX.plusHours(2);
+        Wish filling = new Wish.Still(eight, eight.plusMinutes(45), true);
+        Wish rest = new Wish.Still(SIX.plusHours(6), SIX.plusHours(8), false);
+        Wanted.Now now =
+                new Wanted.Now(house, SIX, Set.of("fridge", "router"), Had.NOTHING, new Refuelling.Fuel(22, 100));
+        RotationPlan plan = wanted(filling, rest).plan(now, Effort.QUICK, null).plan();
+        assertThat(during(plan, eight, eight.plusMinutes(45))).allMatch(on -> on.equals(Set.of("router")));
+        assertThat(during(plan, rest.from(), rest.to())).allMatch(Set::isEmpty);
     }
 
     /** Of households by the hundred: what is on is allowed, and the energy adds up slot by slot, worked out another way. */

@@ -23,6 +23,9 @@ public class Monitoring {
     /** What is older than this says nothing of the present. */
     static final Duration FRESH = Duration.ofSeconds(10);
 
+    /** Thermostats go on and off within some minutes: less says nothing of what is drawn on average. Our judgement. */
+    private static final Duration AVERAGE_OVER = Duration.ofMinutes(10);
+
     private final ReadingStore store;
     private final Outages outages;
     private final SwapService swap;
@@ -85,6 +88,11 @@ public class Monitoring {
                         read.ng(),
                         least(latest, Readings::l1a),
                         least(latest, Readings::l2a))));
+    }
+
+    /** Watts that the panel has drawn on average since then; empty where it was not read for some minutes. */
+    public Optional<Double> drawnSince(long household, Instant since) {
+        return store.averageWatts(household, since, clock.instant(), AVERAGE_OVER);
     }
 
     private static @Nullable Double least(List<Taken> taken, Function<Readings, @Nullable Double> amps) {

@@ -2,6 +2,7 @@ package juiceswap.web.meter;
 
 import static juiceswap.web.db.Tables.READING;
 
+import java.math.BigDecimal;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
@@ -30,6 +31,8 @@ class ReadingStore {
     ReadingStore(DSLContext db) {
         this.db = db;
     }
+
+    private static final double NOMINAL_VOLTS = 120;
 
     /** Where a reading comes from. */
     enum Source implements Worded {
@@ -131,6 +134,33 @@ class ReadingStore {
                 .groupBy(bucket)
                 .orderBy(last)
                 .fetch(row -> new Taken(row.get(last).toInstant(), Taken.PANEL, readings(row)));
+    }
+
+    /**
+     * Watts that the panel drew on average from one moment up to another.
+     *
+     * @param least readings that are less apart than this say nothing of an average
+     */
+    Optional<Double> averageWatts(long household, Instant from, Instant to, Duration least) {
+        Field<OffsetDateTime> first = DSL.min(READING.AT).as("first");
+        Field<OffsetDateTime> last = DSL.max(READING.AT).as("last");
+        Field<BigDecimal> watts = DSL.avg(watts(READING.L1A, READING.L1N).plus(watts(READING.L2A, READING.L2N)))
+                .as("watts");
+        return db.select(first, last, watts)
+                .from(READING)
+                .where(
+                        READING.HOUSEHOLD_ID.eq(household),
+                        READING.AT.between(at(from), at(to)),
+                        READING.PLACE.eq(Taken.PANEL),
+                        READING.L1A.isNotNull())
+                .fetchOptional()
+                .filter(row -> row.get(watts) != null
+                        && Duration.between(row.get(first), row.get(last)).compareTo(least) >= 0)
+                .map(row -> row.get(watts).doubleValue());
+    }
+
+    private static Field<Double> watts(Field<Double> amps, Field<Double> volts) {
+        return DSL.coalesce(amps, 0.0).times(DSL.coalesce(volts, NOMINAL_VOLTS));
     }
 
     private static Field<Double> farthest(Field<Double> kind, double nominal) {

@@ -31,6 +31,7 @@ import juiceswap.core.rotation.Progress;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
+import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Storage;
 import juiceswap.web.drawing.FitView;
@@ -187,7 +188,18 @@ class LivingPages {
     /** What runs after the move, on the fuller leg. */
     private String leaves(Life life, Move move) {
         if (move.kind() == MoveKind.ENGINE_OFF) {
-            return words.say("now.leaves.nothing");
+            List<String> carried = life
+                    .setup()
+                    .circuits(life.lived().plan().on().get(move.slot()))
+                    .stream()
+                    .map(Circuit::id)
+                    .toList();
+            return carried.isEmpty()
+                    ? words.say("now.leaves.nothing")
+                    : words.say(
+                            "now.leaves.carried",
+                            "circuits",
+                            RotationWords.labels(carried, life.outage().household()));
         }
         Set<String> after = life.lived().plan().fed(move.slot());
         Capacity capacity = Capacity.of(life.setup(), after, (String) null);
@@ -241,11 +253,20 @@ class LivingPages {
         if (!runs) {
             return words.say("now.tank.still", "tank", litres);
         }
-        Double hours = FuelUse.at(life.setup().source(), DutyWatts.drawn(life.setup(), life.on()))
-                .hoursLeft(life.fuel().tankLitresNow());
+        Optional<Double> read = loads.drawn(life);
+        double watts = read.orElseGet(() -> DutyWatts.drawn(life.setup(), life.on()));
+        Double hours =
+                FuelUse.at(life.setup().source(), watts).hoursLeft(life.fuel().tankLitresNow());
         return hours == null
                 ? words.say("now.tank.still", "tank", litres)
-                : words.say("now.tank", "tank", litres, "time", Words.hours(60 * hours));
+                : words.say(
+                        read.isPresent() ? "now.tank.read" : "now.tank",
+                        "tank",
+                        litres,
+                        "time",
+                        Words.hours(60 * hours),
+                        "watts",
+                        Math.round(watts));
     }
 
     private @Nullable String battery(Life life) {
@@ -327,15 +348,21 @@ class LivingPages {
         String headline = room.fits()
                 ? fit.headline()
                 : options.isEmpty() ? words.say("now.asked.never") : words.say("now.asked.not-now");
-        return new Asked(
-                id,
-                label,
-                false,
-                verdict,
-                headline,
-                fit.lines().subList(0, Math.min(MOST_LINES, fit.lines().size())),
-                options,
-                life.onSet());
+        return new Asked(id, label, false, verdict, headline, lines(life, id, fit), options, life.onSet());
+    }
+
+    /** What it comes to, after what had better be waited for. */
+    private List<String> lines(Life life, String id, FitView fit) {
+        List<String> lines = new ArrayList<>();
+        life.wanted().standing().stream()
+                .filter(need ->
+                        need instanceof StandingNeed.Keep && need.circuit().equals(id))
+                .map(need -> life.had().restOfCompressor((StandingNeed.Keep) need, clock.instant()))
+                .filter(minutes -> minutes > 0)
+                .findFirst()
+                .ifPresent(minutes -> lines.add(words.say("now.asked.compressor", "minutes", minutes)));
+        lines.addAll(fit.lines().subList(0, Math.min(MOST_LINES, fit.lines().size())));
+        return lines;
     }
 
     private Asked whenOn(Life life, String id, String label, List<Need> needs) {

@@ -30,6 +30,14 @@ public class LoadWatch {
 
     private record Read(Life life, Taken taken, Seen seen) {}
 
+    /** A refrigerator has had some rounds of its thermostat in it. Our judgement. */
+    private static final Duration DRAWN_OVER = Duration.ofMinutes(30);
+
+    /** By household: worked out once a minute, as a life is. */
+    private final Map<Long, Drawn> drawn = new ConcurrentHashMap<>();
+
+    private record Drawn(Life life, Optional<Double> watts) {}
+
     LoadWatch(Monitoring monitoring, Clock clock) {
         this.monitoring = monitoring;
         this.clock = clock;
@@ -115,6 +123,22 @@ public class LoadWatch {
         }
         return Objects.requireNonNullElse(
                 life.standing().moments().read(), life.outage().startedAt());
+    }
+
+    /**
+     * Watts drawn on average since something was switched last, of the last half hour at most; empty where no monitor has read
+     * them for some minutes.
+     */
+    public Optional<Double> drawn(Life life) {
+        long household = life.outage().householdId();
+        Drawn last = drawn.get(household);
+        if (last == null || last.life != life) {
+            Instant since = clock.instant().minus(DRAWN_OVER);
+            Instant switched = lastSwitched(life);
+            last = new Drawn(life, monitoring.drawnSince(household, switched.isAfter(since) ? switched : since));
+            drawn.put(household, last);
+        }
+        return last.watts;
     }
 
     private static Instant lastSwitched(Life life) {

@@ -117,7 +117,9 @@ class RotatePages {
         model.addAttribute("chips", chips(life, household));
         Refuelling fuel = life.fuelAlong(shown);
         Charge charge = life.chargeAlong(shown);
-        model.addAttribute("fuel", words.fuel(fuel, life));
+        List<String> fuelLines = new ArrayList<>(words.fuel(fuel, life));
+        fuelLines.addAll(words.oneIsEnough(shown.plan(), life.now(), household));
+        model.addAttribute("fuel", fuelLines);
         model.addAttribute("runsDry", fuel.emptyAt() != null);
         model.addAttribute("charge", words.charge(shown.plan(), charge, life.wattHours(), household));
         RotationPlan before = life.proposed() == null ? null : life.lived().plan();

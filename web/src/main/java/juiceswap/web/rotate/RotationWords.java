@@ -14,6 +14,7 @@ import juiceswap.core.rotation.GivingUp;
 import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Learning;
+import juiceswap.core.rotation.OneIsEnough;
 import juiceswap.core.rotation.PlanDifference;
 import juiceswap.core.rotation.Rationing;
 import juiceswap.core.rotation.Recharge;
@@ -399,6 +400,23 @@ public class RotationWords {
             lines.add(words.say("rotate.fuel.empty", "time", time(fuel.emptyAt(), life.now())));
         }
         return lines;
+    }
+
+    /** When one of two sets is enough, and what that spares; none where there are not two. */
+    public List<String> oneIsEnough(RotationPlan plan, LocalDateTime now, Household household) {
+        return OneIsEnough.of(plan).stream()
+                .filter(one -> one.to().isAfter(now))
+                .map(one -> words.say(
+                        one.first() && one.second()
+                                ? "rotate.one-set"
+                                : one.first() ? "rotate.one-set.first" : "rotate.one-set.second",
+                        "from",
+                        time(one.from(), now),
+                        "to",
+                        time(one.to(), now),
+                        "fuel",
+                        household.fuel(one.litresSaved())))
+                .toList();
     }
 
     /** What to give up first where the fuel does not last, and what each brings. */

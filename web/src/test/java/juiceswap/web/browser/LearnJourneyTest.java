@@ -92,5 +92,18 @@ class LearnJourneyTest extends OutageJourney {
         ines.press(ines.page.locator("[data-key=undo]"));
         ines.go("/meter/learned");
         assertThat(fridge).containsText("draws more than entered");
+
+        // how long the tank lasts goes by what is read, once it was read for some minutes
+        ines.go("/now");
+        assertThat(ines.page.locator("main")).containsText("with what is on");
+        read(clock.instant(), 12 * 60, on);
+        clock.forward(Duration.ofMinutes(12));
+        ines.go("/now");
+        assertThat(ines.page.locator("main")).containsText("W that are drawn on average");
+
+        // its compressor had better not start at once again
+        turn("fridge", false);
+        ines.go("/now?circuit=fridge");
+        assertThat(ines.page.locator("#asked")).containsText("leave it off for 5 more minutes");
     }
 }
