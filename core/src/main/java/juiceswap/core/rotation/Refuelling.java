@@ -131,6 +131,34 @@ public record Refuelling(
         return new Refuelling(litres, refuels, store, emptyAt, burnt / days);
     }
 
+    /**
+     * When the tank is dry if the engine, which is stopped for good then, runs on as it has on average.
+     *
+     * @param stopped from then on everything is off
+     * @return not before that
+     */
+    LocalDateTime dryAfter(RotationPlan plan, LocalDateTime stopped) {
+        Horizon horizon = plan.rotation().horizon();
+        int slot = horizon.slotAt(stopped);
+        double burnt = 0;
+        int running = 0;
+        List<Double> burns = burns(plan);
+        for (int i = 0; i < Math.min(slot, burns.size()); i++) {
+            burnt += burns.get(i);
+            running += plan.engineOff().contains(i) ? 0 : 1;
+        }
+        if (slot == 0 || burnt <= 0) {
+            return stopped;
+        }
+        int more = (int) (litres.get(slot - 1) / (burnt / running));
+        return more <= 0 ? stopped : horizon.at(Math.min(horizon.slots(), slot + more));
+    }
+
+    /** The same, dry from then on. */
+    Refuelling withEmptyAt(LocalDateTime dry) {
+        return new Refuelling(litres, refuels, storeLitres, dry, litresADay);
+    }
+
     /** When a plan that ends with the engine off does so because nothing is left to burn; null when not. */
     private static @Nullable LocalDateTime stopsDry(RotationPlan plan, List<Double> burns, List<Double> litres) {
         int slot = plan.on().size();
@@ -139,7 +167,10 @@ public record Refuelling(
         }
         boolean endsOff = slot < plan.on().size();
         double left = slot == 0 ? litres.get(0) : litres.get(slot - 1);
-        double last = slot == 0 ? DRY_LITRES : burns.get(slot - 1);
+        // for less than an hour nobody starts it again
+        double last = slot == 0
+                ? DRY_LITRES
+                : burns.get(slot - 1) * 60 / plan.rotation().horizon().slotMinutes();
         return endsOff && left < last ? plan.rotation().horizon().at(slot) : null;
     }
 

@@ -41,6 +41,9 @@ public record Wanted(
     /** When people sleep who have not said when. */
     public static final Sleep USUAL_SLEEP = new Sleep(LocalTime.of(22, 30), LocalTime.of(6, 30));
 
+    /** What is left when everything goes off is lived on, so often at most. */
+    private static final int MOST_PROLONGED = 3;
+
     public Wanted {
         standing = List.copyOf(standing);
         wishes = List.copyOf(wishes);
@@ -282,16 +285,38 @@ public record Wanted(
         });
     }
 
-    /** No plan runs on an empty tank: from when it is dry everything is off, and the plan before it knows that. */
+    /**
+     * No plan runs on an empty tank: from when it is dry everything is off. The plan before it knows that, and may burn less:
+     * what it leaves over is lived on too.
+     */
     private Made untilDry(
             Now now, Effort effort, RotationPlan wet, Refuelling fuel, List<EngineOff> stops, Beside beside) {
+        Refuelling.Fuel there = Objects.requireNonNull(now.fuel);
         LocalDateTime dry = Objects.requireNonNull(fuel.emptyAt());
-        Horizon horizon = wet.rotation().horizon();
+        for (int i = 0; i < MOST_PROLONGED; i++) {
+            RotationPlan plan = planned(now, offFrom(dry, stops, wet), Effort.INSTANT, wet.on(), beside);
+            LocalDateTime later = Refuelling.along(plan, there, fuel.refuels()).dryAfter(plan, dry);
+            if (!later.isAfter(dry)) {
+                break;
+            }
+            dry = later;
+        }
+        RotationPlan plan = planned(now, offFrom(dry, stops, wet), effort, wet.on(), beside);
+        Refuelling along = Refuelling.along(plan, there, fuel.refuels());
+        boolean toTheEnd = !dry.isBefore(
+                plan.rotation().horizon().at(plan.rotation().horizon().slots()));
+        return made(now, plan, toTheEnd || along.emptyAt() != null ? along : along.withEmptyAt(dry));
+    }
+
+    private static List<EngineOff> offFrom(LocalDateTime dry, List<EngineOff> stops, RotationPlan plan) {
+        Horizon horizon = plan.rotation().horizon();
+        LocalDateTime end = horizon.at(horizon.slots());
         List<EngineOff> all = new ArrayList<>(stops);
         all.removeIf(stop -> stop.from().isAfter(dry));
-        all.add(new EngineOff(dry, horizon.at(horizon.slots())));
-        RotationPlan plan = planned(now, all, effort, wet.on(), beside);
-        return made(now, plan, Refuelling.along(plan, Objects.requireNonNull(now.fuel), fuel.refuels()));
+        if (dry.isBefore(end)) {
+            all.add(new EngineOff(dry, end));
+        }
+        return all;
     }
 
     /**

@@ -353,6 +353,16 @@ class LivingOnTest {
                 .isEqualTo(Duration.between(dry, later == null ? SIX.plusDays(1) : later)
                         .toMinutes());
         assertThat(order.get(0).lasts()).isEqualTo(later == null);
+        for (GivingUp one : order) {
+            // by what a plan takes that knows of no tank
+            double takes = Refuelling.burns(wanted.without(one.circuit())
+                            .from(HOUSE, SIX, Set.of(), Had.NOTHING, List.of())
+                            .plan(Effort.INSTANT))
+                    .stream()
+                    .mapToDouble(Double::doubleValue)
+                    .sum();
+            assertThat(one.lasts()).as(one + " takes " + takes).isEqualTo(takes <= 14);
+        }
         Wanted.Now plenty = new Wanted.Now(HOUSE, SIX, Set.of(), Had.NOTHING, new Refuelling.Fuel(22, 200));
         assertThat(wanted.toGiveUp(plenty)).isEmpty();
         assertThat(wanted.toGiveUp(new Wanted.Now(HOUSE, SIX, Set.of(), Had.NOTHING, null)))

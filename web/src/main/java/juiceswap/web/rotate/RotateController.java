@@ -83,6 +83,7 @@ class RotateController {
             Household household = life == null ? file : life.outage().household();
             preview(household, look, model);
             model.addAttribute("inOutage", swap.current(account).isPresent());
+            model.addAttribute("beingMade", life != null && life.onSet());
         } else {
             pages.living(life, look, model);
             Kept proposed = life.proposed();

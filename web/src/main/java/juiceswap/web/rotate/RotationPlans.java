@@ -142,6 +142,8 @@ public class RotationPlans {
                 .where(
                         ROTATION_PLAN.OUTAGE_ID.eq(outage),
                         ROTATION_PLAN.ID.gt(inForce),
+                        // one that nobody has asked for comes into force at once, or never: it is no proposal
+                        ROTATION_PLAN.MADE_BY.ne(Rotations.PLANNER),
                         ROTATION_PLAN.DROPPED_AT.isNull()));
         return some(
                 ROTATION_PLAN

@@ -521,7 +521,9 @@ public class Rotations {
         if (why == null) {
             return;
         }
-        Wanted.Made made = life.wanted.plan(life.planFrom(), effort, before, Beside.IN_TURN);
+        // for the first one somebody stands at the panel
+        Effort careful = before == null ? atOnce : effort;
+        Wanted.Made made = life.wanted.plan(life.planFrom(), careful, before, Beside.IN_TURN);
         boolean asked = life(life.outage)
                 .filter(meanwhile -> meanwhile.decides(clock.instant()))
                 .isPresent();
