@@ -3,6 +3,7 @@ package juiceswap.web.browser;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import java.util.concurrent.atomic.AtomicInteger;
 import juiceswap.web.rotate.Rotations;
 import org.junit.jupiter.api.Test;
@@ -12,6 +13,8 @@ import org.springframework.test.context.TestPropertySource;
 /** A plan that somebody waits for is there at once; how far the search for a better one is stands beside it. */
 @TestPropertySource(properties = "juice.rotation.effort=normal")
 class ImprovingTest extends OutageJourney {
+    private static final double A_SEARCH_ON_A_BUSY_MACHINE = 180_000;
+
     @Autowired
     private Rotations rotations;
 
@@ -35,7 +38,8 @@ class ImprovingTest extends OutageJourney {
             return seen.get() > 5;
         });
         // when it is over the page says so by itself, and the plan still waits
-        assertThat(ines.page.locator(".proposal progress")).hasCount(0);
+        assertThat(ines.page.locator(".proposal progress"))
+                .hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(A_SEARCH_ON_A_BUSY_MACHINE));
         assertThat(ines.page.locator(".proposal")).containsText("24 Kettle and toaster counter for 30 min");
         assertThat(inForce()).isEqualTo(first);
 
