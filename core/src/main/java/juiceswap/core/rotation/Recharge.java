@@ -28,12 +28,20 @@ public record Recharge(@Nullable EngineOff away, RotationPlan plan) {
 
     private static final int LEAST_MINUTES = 60;
 
-    /** @param planned a plan quickly made in which it is away then; null: at no time */
-    static Recharge of(PowerStation station, double wattHours, Function<@Nullable EngineOff, RotationPlan> planned) {
+    /**
+     * @param wattHours in it now
+     * @param charged when it is away anyhow
+     * @param planned a plan quickly made in which it is away then too; null: at no other time
+     */
+    static Recharge of(
+            PowerStation station,
+            double wattHours,
+            List<EngineOff> charged,
+            Function<@Nullable EngineOff, RotationPlan> planned) {
         RotationPlan stays = planned.apply(null);
         Recharge best = new Recharge(null, stays);
         double bestCost = cost(stays, null);
-        Charge charge = Charge.along(stays, wattHours, List.of());
+        Charge charge = Charge.along(stays, wattHours, charged);
         for (EngineOff away : candidates(station, charge, stays.rotation().horizon())) {
             RotationPlan plan = planned.apply(away);
             double cost = cost(plan, away);

@@ -81,9 +81,8 @@ public record Wanted(
             }
         }
         needs.removeIf(need -> setup.find(need.circuit()) == null);
-        // a test circuit stays on, so that the supply can be proven at any time; a battery gives the same volts until
-        // it gives
-        // none, and a lamp that is on all day would be most of what is in it
+        // a test circuit stays on, so that the supply can be proven at any time; a battery gives the same volts to its
+        // end, and a lamp that is on all day would be most of what is in it
         List<String> proving = setup.source().burns() ? setup.transfer().usableTestCircuits() : List.of();
         for (String id : proving) {
             needs.add(new Need.Pinned(id, true, Window.ALWAYS));
@@ -274,7 +273,7 @@ public record Wanted(
             throw new IllegalStateException("no station that is the only source");
         }
         double wattHours = now.wattHours;
-        return Recharge.of(station, wattHours, away -> {
+        return Recharge.of(station, wattHours, charged(), away -> {
             List<Wish> more = new ArrayList<>(wishes);
             if (away != null) {
                 more.add(new Wish.Charging(away.from(), away.to()));

@@ -219,8 +219,8 @@ public class RequestLimits extends OncePerRequestFilter {
                     } catch (IOException hungUp) {
                         // nobody waits for it any more
                     } finally {
-                        later.complete();
                         late.release();
+                        later.complete();
                     }
                 },
                 LATE_MILLIS,

@@ -86,9 +86,7 @@ class RotateController {
             model.addAttribute("beingMade", life != null && life.onSet());
         } else {
             pages.living(life, look, model);
-            Kept proposed = life.proposed();
-            Double share = proposed == null ? null : rotations.improving(proposed.id());
-            model.addAttribute("improving", share == null ? null : (Long) Math.round(100 * share));
+            model.addAttribute("improving", improving(life).percent());
             if ("fuel".equals(helps)) {
                 List<GivingUp> order = life.wanted().withWishes(life.wishes()).toGiveUp(life.planFrom());
                 model.addAttribute(
@@ -156,7 +154,11 @@ class RotateController {
     @GetMapping("/improving")
     @ResponseBody
     Improving improving(@AuthenticationPrincipal Account account) {
-        Kept proposed = rotations.planned(account).proposed();
+        return improving(rotations.planned(account));
+    }
+
+    private Improving improving(Life life) {
+        Kept proposed = life.proposed();
         Double share = proposed == null ? null : rotations.improving(proposed.id());
         return new Improving(
                 share == null ? null : (Long) Math.round(100 * share), proposed == null ? 0 : proposed.revision());

@@ -357,7 +357,9 @@ public class Rotations {
         // nothing is better that counts on more than the battery holds
         boolean lasts = life.wattHours == null
                 || Charge.along(better, life.wattHours, wanted.charged()).lastsLike(made.charge());
-        if (better.score() < made.plan().score() - 1 && lasts) {
+        // what was taken meanwhile is lived by, and changes no more
+        boolean waits = improving.containsKey(id);
+        if (better.score() < made.plan().score() - 1 && lasts && waits) {
             plans.improve(id, better);
         }
     }
@@ -389,7 +391,7 @@ public class Rotations {
         return rest;
     }
 
-    /** Proposes when a station that is the only source is away to be charged; empty and nothing is proposed where it had better stay. */
+    /** Proposes when a station that is the only source is away to be charged; nothing where it had better stay. */
     public Recharge recharge(Account account, Life life) {
         Wanted wanted = life.wanted.withWishes(life.wishes());
         Recharge recharge = wanted.recharge(life.planFrom());
