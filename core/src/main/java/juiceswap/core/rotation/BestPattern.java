@@ -3,7 +3,9 @@ package juiceswap.core.rotation;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import juiceswap.core.rotation.Demand.Track;
 import org.jspecify.annotations.Nullable;
 
@@ -28,7 +30,7 @@ final class BestPattern {
     private final double[] spareToo;
     private long work;
 
-    /** What a slot does to a circuit's joint state, for one combination of open and closed windows. */
+    /** What a slot does to a circuit's joint state, for one combination of kinds of slots. */
     private static final class Tables {
         private final int[] nextOff;
         private final int[] nextOn;
@@ -105,24 +107,26 @@ final class BestPattern {
         }
         starts[circuit] = start;
         ends[circuit] = end;
-        Tables[] byWindows = new Tables[1 << Math.min(tracks.size(), 20)];
+        Map<List<Integer>, Tables> byKinds = new HashMap<>();
         bySlot[circuit] = new Tables[problem.slots];
         for (int slot = 0; slot < problem.slots; slot++) {
-            int windows = 0;
-            for (int i = 0; i < tracks.size(); i++) {
-                windows |= tracks.get(i).inside()[slot] ? 1 << i : 0;
+            List<Integer> kinds = new ArrayList<>();
+            for (Track track : tracks) {
+                kinds.add(track.kind()[slot]);
             }
-            if (byWindows[windows] == null) {
-                byWindows[windows] = tables(demands, tracks, states, windows);
+            Tables known = byKinds.get(kinds);
+            if (known == null) {
+                known = tables(demands, tracks, states, kinds);
+                byKinds.put(kinds, known);
             }
-            bySlot[circuit][slot] = byWindows[windows];
+            bySlot[circuit][slot] = known;
         }
     }
 
     /** All needs of a circuit, or, where together they have too many states, as many of the weightiest as can be joined. */
     private static List<Demand> joined(List<Demand> demands) {
         List<Demand> sorted = new ArrayList<>(demands);
-        sorted.sort(Comparator.comparingInt(Demand::weight).reversed());
+        sorted.sort(Comparator.comparingDouble(Demand::weight).reversed());
         List<Demand> joined = new ArrayList<>();
         long states = 1;
         for (Demand demand : sorted) {
@@ -135,18 +139,18 @@ final class BestPattern {
         return joined;
     }
 
-    private static Tables tables(List<Demand> demands, List<Track> tracks, int states, int windows) {
+    private static Tables tables(List<Demand> demands, List<Track> tracks, int states, List<Integer> kinds) {
         int[][] next = new int[2][states];
         double[][] lost = new double[2][states];
         for (int state = 0; state < states; state++) {
             int unit = 1;
             for (int i = 0; i < tracks.size(); i++) {
                 Track track = tracks.get(i);
-                int inside = windows >> i & 1;
+                int kind = kinds.get(i);
                 int own = state / unit % track.states();
                 for (int power = 0; power < 2; power++) {
-                    next[power][state] += unit * track.next()[inside][power][own];
-                    lost[power][state] += demands.get(i).weight() * track.lost()[inside][power][own];
+                    next[power][state] += unit * track.next()[kind][power][own];
+                    lost[power][state] += demands.get(i).weight() * track.lost()[kind][power][own];
                 }
                 unit *= track.states();
             }

@@ -49,8 +49,19 @@ final class Compiled {
     /** By boundary: nobody is there to walk. */
     final boolean[] nobody;
 
-    /** By boundary: changes cost nothing. */
+    /** By boundary: changes take no walk. */
     final boolean[] free;
+
+    /** By boundary: what switching one breaker costs. */
+    final double[] flip;
+
+    /** By boundary: a walk there could have been made with a stop. */
+    private final boolean[] besideStop;
+
+    /** Walks so many slots apart or less could have been one; 0: nobody minds. */
+    final int apart;
+
+    private final double tooNear;
 
     /** Walks at night cost so many times as much as they do: a search may be led by that, nothing is judged by it. */
     final double dearNights;
@@ -80,14 +91,15 @@ final class Compiled {
             Need need = rotation.needs().get(i);
             if (!horizon.over(need.window())) {
                 int circuit = sets.number(need.circuit());
-                boolean held = now == null || (now >> circuit & 1) == 1;
-                demands.get(circuit).add(Demand.of(i, need, circuit, horizon, held));
+                boolean was = now != null && (now >> circuit & 1) == 1;
+                demands.get(circuit).add(Demand.of(i, need, circuit, horizon, now == null || was, was));
             }
         }
         still = new boolean[slots];
         carried = new long[slots];
         night = new boolean[slots];
         free = new boolean[slots];
+        flip = new double[slots];
         nobody = new boolean[slots];
         for (int slot = 0; slot < slots; slot++) {
             still[slot] = horizon.engineOff(slot);
@@ -95,9 +107,18 @@ final class Compiled {
             boolean stops = slot > 0 && still[slot] != still[slot - 1];
             boolean standsFromTheStart = slot == 0 && still[0];
             free[slot] = stops || standsFromTheStart || slot == 0 && now == null;
+            flip[slot] = !free[slot] ? FLIP : stops ? rotation.walking().flipAtStop() : 0;
             // with breakers in some position somebody is asking, and so is awake
             night[slot] = slot > 0 && horizon.night(slot);
             nobody[slot] = horizon.nobodyThere(slot);
+        }
+        apart = rotation.walking().tooNear() > 0 ? rotation.walking().apartMinutes() / horizon.slotMinutes() : 0;
+        tooNear = rotation.walking().tooNear();
+        besideStop = new boolean[slots];
+        for (int slot = 0; slot < slots; slot++) {
+            for (int near = Math.max(1, slot - apart); near <= Math.min(slots - 1, slot + apart); near++) {
+                besideStop[slot] |= apart > 0 && still[near] != still[near - 1];
+            }
         }
         nights = IntStream.range(0, slots)
                 .filter(slot -> night[slot] && !free[slot])
@@ -127,15 +148,59 @@ final class Compiled {
         return slot > 0 ? on[slot - 1] : now == null ? 0 : now;
     }
 
-    /** What one more visit at a boundary costs, next to so many other night visits. */
+    /** What one more visit at a boundary costs, next to so many other night visits and none by day that is near. */
     double visit(int boundary, int otherNights) {
         if (free[boundary]) {
             return 0;
         }
-        if (nobody[boundary]) {
-            return IMPOSSIBLE_VISIT;
+        double walk = night[boundary] && !nobody[boundary]
+                ? dearNights * (FIRST_NIGHT_VISIT + EACH_FURTHER_NIGHT_VISIT * otherNights)
+                : day(boundary);
+        return walk + (besideStop[boundary] ? tooNear : 0);
+    }
+
+    /** What a walk costs by which nobody is woken. */
+    double day(int boundary) {
+        return nobody[boundary] ? IMPOSSIBLE_VISIT : DAY_VISIT;
+    }
+
+    /** What a visit at a boundary costs beyond that of a walk because it could have been made with another, or with a stop. */
+    double tooNear(long[] on, int boundary) {
+        return apart > 0 && (besideStop[boundary] || visitWithin(on, boundary - apart, boundary)) ? tooNear : 0;
+    }
+
+    /** Whether anybody walks at one of these boundaries: from, and up to. */
+    boolean visitWithin(long[] on, int first, int end) {
+        for (int boundary = Math.max(0, first); boundary < Math.min(slots, end); boundary++) {
+            if (visited(on, boundary)) {
+                return true;
+            }
         }
-        return night[boundary] ? dearNights * (FIRST_NIGHT_VISIT + EACH_FURTHER_NIGHT_VISIT * otherNights) : DAY_VISIT;
+        return false;
+    }
+
+    boolean visited(long[] on, int boundary) {
+        return !free[boundary] && on[boundary] != before(on, boundary);
+    }
+
+    /** What a visit at a boundary would add because it is near to others; what changes of these circuits is not looked at. */
+    double nearOthers(long[] on, int boundary, long but) {
+        if (apart == 0 || besideStop[boundary]) {
+            return 0;
+        }
+        boolean after = false;
+        for (int other = Math.max(0, boundary - apart); other < boundary; other++) {
+            after |= !free[other] && ((on[other] ^ before(on, other)) & ~but) != 0;
+        }
+        if (after) {
+            return tooNear;
+        }
+        for (int other = boundary + 1; other <= Math.min(slots - 1, boundary + apart); other++) {
+            if (!free[other] && !besideStop[other] && ((on[other] ^ before(on, other)) & ~but) != 0) {
+                return tooNear;
+            }
+        }
+        return 0;
     }
 
     /** What visits and flips of these on-sets cost. */
@@ -144,8 +209,10 @@ final class Compiled {
         int nights = 0;
         for (int slot = 0; slot < slots; slot++) {
             long flipped = on[slot] ^ before(on, slot);
+            cost += flip[slot] * Long.bitCount(flipped);
             if (flipped != 0 && !free[slot]) {
-                cost += visit(slot, nights) + FLIP * Long.bitCount(flipped);
+                boolean near = !besideStop[slot] && tooNear(on, slot) > 0;
+                cost += visit(slot, nights) + (near ? tooNear : 0);
                 nights += night[slot] && !nobody[slot] ? 1 : 0;
             }
         }

@@ -5,7 +5,7 @@ package juiceswap.core.rotation;
  * little more than what it changes.
  */
 abstract class Course {
-    private final int weight;
+    private final double weight;
     private final int circuit;
 
     Course(Demand demand) {

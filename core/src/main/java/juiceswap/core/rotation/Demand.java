@@ -3,6 +3,7 @@ package juiceswap.core.rotation;
 import java.util.ArrayList;
 import java.util.List;
 import juiceswap.core.house.Need;
+import juiceswap.core.house.Need.Priority;
 
 /**
  * A need laid over the slots of a horizon: what a circuit's on-slots amount to for it, and the same as an automaton that
@@ -20,15 +21,16 @@ abstract sealed class Demand
      * @param engineOff minutes unmet because the engine stands still, which don't count
      * @param thin minutes near the bottom of a reserve
      * @param owed minutes that a reserve ends below where it should
-     * @param spent what being on costs as such; nothing goes short by it
+     * @param below minutes that are missing where so much had to be left
+     * @param minded what is minded beyond that, in minutes: being on, going off, being very low
      */
-    record Account(double unmet, double engineOff, double thin, double owed, double spent) {
+    record Account(double unmet, double engineOff, double thin, double owed, double below, double minded) {
         Account(double unmet, double engineOff, double thin, double owed) {
-            this(unmet, engineOff, thin, owed, 0);
+            this(unmet, engineOff, thin, owed, 0, 0);
         }
 
         double lost() {
-            return unmet + LESSER * (thin + owed) + spent;
+            return unmet + LESSER * (thin + owed) + below + minded;
         }
     }
 
@@ -36,15 +38,28 @@ abstract sealed class Demand
     record Run(int from, int to) {}
 
     /**
-     * The need as an automaton. Tables go by inside the window (1) or not (0), then by off (0) or on (1), then by state.
+     * The need as an automaton. Tables go by kind of slot, then by off (0) or on (1), then by state.
      *
      * @param start state before the first slot
      * @param next state after a slot
      * @param lost weighed minutes that a slot loses
      * @param atEnd weighed minutes that are lost by ending in a state
-     * @param inside by slot
+     * @param kind by slot
      */
-    record Track(int start, int[][][] next, double[][][] lost, double[] atEnd, boolean[] inside) {
+    record Track(int start, int[][][] next, double[][][] lost, double[] atEnd, int[] kind) {
+        /** Of slots inside a window, which are of kind 1, and outside of it, of kind 0. */
+        Track(int start, int[][][] next, double[][][] lost, double[] atEnd, boolean[] inside) {
+            this(start, next, lost, atEnd, kinds(inside));
+        }
+
+        private static int[] kinds(boolean[] inside) {
+            int[] kind = new int[inside.length];
+            for (int slot = 0; slot < kind.length; slot++) {
+                kind[slot] = inside[slot] ? 1 : 0;
+            }
+            return kind;
+        }
+
         int states() {
             return atEnd.length;
         }
@@ -52,7 +67,8 @@ abstract sealed class Demand
 
     private final int need;
     private final int circuit;
-    private final int weight;
+    private final double weight;
+    private final Priority priority;
     final Horizon horizon;
     final boolean[] inside;
     final int first;
@@ -66,6 +82,7 @@ abstract sealed class Demand
         this.need = need;
         this.circuit = circuit;
         this.weight = asked.weight();
+        this.priority = asked.priority();
         this.horizon = horizon;
         this.first = horizon.firstInside(asked.window());
         this.end = horizon.endInside(asked.window());
@@ -77,13 +94,14 @@ abstract sealed class Demand
 
     /**
      * @param held whether the circuit may be taken as on before the first slot
+     * @param was whether it is known to be on before the first slot
      */
-    static Demand of(int number, Need need, int circuit, Horizon horizon, boolean held) {
+    static Demand of(int number, Need need, int circuit, Horizon horizon, boolean held, boolean was) {
         if (need instanceof Need.Reserve reserve) {
             return new ReserveDemand(number, circuit, reserve, horizon);
         }
         if (need instanceof Need.Always always) {
-            return new AlwaysDemand(number, circuit, always, horizon);
+            return new AlwaysDemand(number, circuit, always, horizon, was);
         }
         if (need instanceof Need.Session session) {
             return new SessionDemand(number, circuit, session, horizon, held);
@@ -109,8 +127,12 @@ abstract sealed class Demand
         return circuit;
     }
 
-    final int weight() {
+    final double weight() {
         return weight;
+    }
+
+    final Priority priority() {
+        return priority;
     }
 
     /** What the need gets from these on-slots. */

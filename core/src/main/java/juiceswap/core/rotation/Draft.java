@@ -59,9 +59,10 @@ final class Draft {
 
         void add(long[] on, int boundary, int sign) {
             long flipped = on[boundary] ^ problem.before(on, boundary);
+            days += sign * problem.flip[boundary] * Long.bitCount(flipped);
             if (flipped != 0 && !problem.free[boundary]) {
                 boolean wakes = problem.night[boundary] && !problem.nobody[boundary];
-                days += sign * (Compiled.FLIP * Long.bitCount(flipped) + (wakes ? 0 : problem.visit(boundary, 0)));
+                days += sign * (problem.tooNear(on, boundary) + (wakes ? 0 : problem.day(boundary)));
                 nights += wakes ? sign : 0;
             }
         }
@@ -146,7 +147,7 @@ final class Draft {
             work += 40 + to - from;
         }
         walksThen.takeFrom(walks);
-        int last = Math.min(to, problem.slots - 1);
+        int last = Math.min(to + problem.apart, problem.slots - 1);
         for (int boundary = from; boundary <= last; boundary++) {
             walksThen.add(kept, boundary, -1);
             walksThen.add(sets, boundary, 1);
@@ -346,7 +347,7 @@ final class Draft {
         long bit = 1L << circuit;
         long with = problem.sets.withNeeded(circuit);
         long dependants = problem.sets.dependants(circuit);
-        double flips = Compiled.FLIP * (1 + Long.bitCount(with & helpers));
+        int breakers = 1 + Long.bitCount(with & helpers);
         int nights = 0;
         for (int slot : problem.nights) {
             nights += somethingChanges(slot, bit) ? 1 : 0;
@@ -359,8 +360,9 @@ final class Draft {
             price[slot] = perSlot;
         }
         for (int slot = first; slot <= Math.min(end, sets.length - 1); slot++) {
-            double visit = somethingChanges(slot, bit) ? 0 : problem.visit(slot, nights);
-            change[slot] = problem.free[slot] ? 0 : Math.max(0, visit + bias[slot]) + flips;
+            double visit =
+                    somethingChanges(slot, bit) ? 0 : problem.visit(slot, nights) + problem.nearOthers(sets, slot, bit);
+            change[slot] = (problem.free[slot] ? 0 : Math.max(0, visit + bias[slot])) + breakers * problem.flip[slot];
         }
         work += 4L * (end - first) + problem.nights.length;
     }

@@ -109,7 +109,7 @@ final class Lasting {
             if (stretches.size() > 1) {
                 lowerPrice(stretches, i);
             }
-            split(stretches, i);
+            splitBest(stretches, i);
         }
         return effort == Effort.INSTANT ? lasting : withMoreEffort(stretches);
     }
@@ -126,6 +126,9 @@ final class Lasting {
         lasting = lasts ? plan : lasting;
         return lasts;
     }
+
+    /** How far the two prices are apart that it is split between: so much lower the one, so much higher the other. */
+    private static final double[] APART = {1, 0.7, 0.4};
 
     /** What is lived on from one charge to the next, up to the time until which it has to last. */
     private List<Stretch> stretches(List<EngineOff> charged) {
@@ -189,6 +192,27 @@ final class Lasting {
         stretches.set(index, stretch.withPrice(high).withTooLow(low));
     }
 
+    /**
+     * At prices that are all but right hardly anything is worth a walk, neither on nor off: what is on stays on until nothing is
+     * left, and what is off stays off. So it is split between prices farther apart too, and the best is taken.
+     */
+    private void splitBest(List<Stretch> stretches, int index) {
+        Stretch whole = stretches.get(index);
+        RotationPlan best = null;
+        Stretch chosen = whole;
+        for (double share : APART) {
+            stretches.set(index, whole.withTooLow(share * whole.tooLow()).withPrice(whole.price() / share));
+            split(stretches, index);
+            RotationPlan plan = Objects.requireNonNull(lasting);
+            if (best == null || scoreAsAsked(plan) < scoreAsAsked(best)) {
+                best = plan;
+                chosen = stretches.get(index);
+            }
+        }
+        stretches.set(index, chosen);
+        lasting = best;
+    }
+
     /** The price that is too low for all of a stretch holds for as much of it as it lasts. */
     private void split(List<Stretch> stretches, int index) {
         Stretch stretch = stretches.get(index);
@@ -219,7 +243,7 @@ final class Lasting {
                 stretches.set(i, stretch.splitAt(slot));
                 RotationPlan plan = priced(stretches).plan(careful, best.on(), beside);
                 if (lasts(plan)) {
-                    best = plan;
+                    best = scoreAsAsked(plan) < scoreAsAsked(best) ? plan : best;
                     low = slot + 1;
                 } else {
                     high = slot;
@@ -254,7 +278,7 @@ final class Lasting {
                 price(needs, circuit.id(), stretch.price() * watts / 60, stretch.split(), stretch.to());
             }
         });
-        return new Rotation(setup, question.horizon(), question.now(), needs);
+        return question.withNeeds(needs);
     }
 
     private void price(List<Need> needs, String circuit, double costAMinute, int from, int to) {

@@ -9,21 +9,32 @@ final class MinutesDemand extends Demand {
     private final double missing;
     private final int block;
 
+    /** Minutes that it is minded to go on at another time when it has been on before. */
+    private final double interruption;
+
+    private final boolean begun;
+
     MinutesDemand(int need, int circuit, Need.Minutes minutes, Horizon horizon) {
         super(need, circuit, minutes, horizon);
         missing = Math.max(0, minutes.minutes() - minutes.doneMinutes());
         block = Math.max(1, slotsFor(minutes.blockMinutes()));
+        interruption = minutes.worth().interruption();
+        begun = minutes.doneMinutes() > 0;
     }
 
     @Override
     Account account(boolean[] on) {
         int slots = 0;
         int run = 0;
+        int again = 0;
+        int wanted = slotsFor(missing);
         for (int slot = first; slot < end; slot++) {
+            again += on[slot] && run == 0 && slots < wanted && (begun || slots > 0) ? 1 : 0;
             run = on[slot] ? run + 1 : 0;
             slots += run == block ? block : run > block ? 1 : 0;
         }
-        return new Account(Math.max(0, missing - slots * (double) horizon.slotMinutes()), 0, 0, 0);
+        double unmet = Math.max(0, missing - slots * (double) horizon.slotMinutes());
+        return new Account(unmet, 0, 0, 0, 0, again * interruption);
     }
 
     @Override
@@ -60,6 +71,8 @@ final class MinutesDemand extends Demand {
                 next[1][0][state] = broken;
                 next[0][0][state] = broken;
                 next[0][1][state] = broken;
+                boolean again = run == 0 && had < wanted && (begun || had > 0);
+                lost[1][1][state] = again ? interruption : 0;
                 atEnd[state] = Math.max(0, missing - had * (double) horizon.slotMinutes());
             }
         }
@@ -68,7 +81,7 @@ final class MinutesDemand extends Demand {
 
     @Override
     Course course() {
-        return new Blocks();
+        return interruption > 0 ? new Steps(this) : new Blocks();
     }
 
     /** By boundary: slots that have counted, as far as they are wanted, and the present run, as far as its length matters. */

@@ -1,5 +1,10 @@
 package juiceswap.core.rotation;
 
+import java.time.Duration;
+import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
 import juiceswap.core.house.Need;
 
 /** A reserve that empties without power and fills with it. */
@@ -18,17 +23,62 @@ final class ReserveDemand extends Demand {
 
     private final double hold;
     private final double atStart;
-    private final double fall;
     private final double rise;
     private final double thinBelow;
+    private final double rising;
+
+    /** By slot: minutes that it falls without power, more where it is used faster. */
+    private final double[] falls;
+
+    /** By slot: minutes that have to be left at its end, 0 where it does not matter. */
+    private final double[] floors;
+
+    /** It falls as fast at all times, and nobody minds how near to its bottom it is, or when. */
+    private final boolean plain;
 
     ReserveDemand(int need, int circuit, Need.Reserve reserve, Horizon horizon) {
         super(need, circuit, reserve, horizon);
         hold = reserve.holdMinutes();
         atStart = reserve.levelMinutes();
-        fall = horizon.slotMinutes();
         thinBelow = reserve.thinMinutes();
         rise = horizon.slotMinutes() * hold / reserve.recoverMinutes();
+        rising = reserve.care().rising();
+        falls = new double[horizon.slots()];
+        floors = new double[horizon.slots()];
+        for (int slot = 0; slot < falls.length; slot++) {
+            falls[slot] = horizon.slotMinutes() * reserve.care().timesUsed(horizon.at(slot), horizon.at(slot + 1));
+        }
+        for (Need.Care.Floor floor : reserve.care().floors()) {
+            int slot = lastBefore(floor.at());
+            if (slot >= 0) {
+                floors[slot] = Math.max(floors[slot], floor.minutes());
+            }
+        }
+        plain = rising == 0
+                && reserve.care().uses().isEmpty()
+                && Arrays.stream(floors).allMatch(floor -> floor == 0);
+    }
+
+    /** The slot at whose end so much has to be left, so that it is by then; -1 where that is not in the horizon. */
+    private int lastBefore(LocalDateTime time) {
+        boolean within = time.isAfter(horizon.at(0)) && !time.isAfter(horizon.at(horizon.slots()));
+        return within ? (int) (Duration.between(horizon.at(0), time).toMinutes() / horizon.slotMinutes()) - 1 : -1;
+    }
+
+    /** What is left after a slot, below 0 where it was not enough. */
+    private double after(double level, int slot, boolean on) {
+        // with power it gains what it is said to gain while it is used as at any time
+        return on ? Math.min(hold, level + rise + horizon.slotMinutes() - falls[slot]) : level - falls[slot];
+    }
+
+    /** Minutes that a slot loses by ending at a level: short, low, and below what has to be left. */
+    private double lost(double after, int slot) {
+        double level = Math.max(0, after);
+        return Math.max(0, -after) + low(level) + Math.max(0, floors[slot] - level);
+    }
+
+    private double low(double level) {
+        return level < thinBelow ? horizon.slotMinutes() * (LESSER + rising * (1 - level / thinBelow)) : 0;
     }
 
     @Override
@@ -36,17 +86,21 @@ final class ReserveDemand extends Demand {
         double level = atStart;
         double unmet = 0;
         double thin = 0;
+        double below = 0;
+        double minded = 0;
         for (int slot = 0; slot < end; slot++) {
-            level = on[slot] ? Math.min(hold, level + rise) : level - fall;
+            level = after(level, slot, on[slot]);
             if (level < 0) {
                 unmet -= level;
                 level = 0;
             }
             if (level < thinBelow) {
-                thin += fall;
+                thin += horizon.slotMinutes();
+                minded += horizon.slotMinutes() * rising * (1 - level / thinBelow);
             }
+            below += Math.max(0, floors[slot] - level);
         }
-        return new Account(unmet, 0, thin, owed(level));
+        return new Account(unmet, 0, thin, owed(level), below, minded);
     }
 
     private double owed(double level) {
@@ -58,10 +112,22 @@ final class ReserveDemand extends Demand {
         double[] levels = new double[end];
         double level = atStart;
         for (int slot = 0; slot < end; slot++) {
-            level = Math.max(0, on[slot] ? Math.min(hold, level + rise) : level - fall);
+            level = Math.max(0, after(level, slot, on[slot]));
             levels[slot] = level;
         }
         return levels;
+    }
+
+    /** Where less is left than has to be. */
+    List<RotationPlan.Below> below(boolean[] on, String circuit) {
+        List<RotationPlan.Below> below = new ArrayList<>();
+        double[] levels = levels(on);
+        for (int slot = 0; slot < end; slot++) {
+            if (levels[slot] < floors[slot] - ROUNDING) {
+                below.add(new RotationPlan.Below(need(), circuit, horizon.at(slot + 1), floors[slot] - levels[slot]));
+            }
+        }
+        return below;
     }
 
     /** Shares of what it holds, summed over the slots. */
@@ -78,30 +144,47 @@ final class ReserveDemand extends Demand {
     Track track() {
         double step = step();
         int top = (int) Math.round(hold / step);
-        int[][][] next = new int[2][2][top + 1];
-        double[][][] lost = new double[2][2][top + 1];
+        List<List<Double>> kinds = new ArrayList<>();
+        int[] kind = new int[falls.length];
+        List<Integer> slots = new ArrayList<>();
+        for (int slot = 0; slot < falls.length; slot++) {
+            List<Double> one = List.of(falls[slot], floors[slot]);
+            if (!kinds.contains(one)) {
+                kinds.add(one);
+                slots.add(slot);
+            }
+            kind[slot] = kinds.indexOf(one);
+        }
+        int[][][] next = new int[kinds.size()][2][top + 1];
+        double[][][] lost = new double[kinds.size()][2][top + 1];
         double[] atEnd = new double[top + 1];
         for (int state = 0; state <= top; state++) {
-            double level = state * step;
-            double up = Math.min(hold, level + rise);
-            double down = level - fall;
-            next[1][1][state] = (int) Math.min(top, Math.round(up / step));
-            next[1][0][state] = (int) Math.max(0, Math.round(down / step));
-            lost[1][1][state] = up < thinBelow ? LESSER * fall : 0;
-            lost[1][0][state] = Math.max(0, -down) + (down < thinBelow ? LESSER * fall : 0);
+            double level = Math.min(hold, state * step);
+            for (int i = 0; i < kinds.size(); i++) {
+                double up = after(level, slots.get(i), true);
+                double down = after(level, slots.get(i), false);
+                next[i][1][state] = (int) Math.max(0, Math.min(top, Math.round(up / step)));
+                next[i][0][state] = (int) Math.max(0, Math.round(down / step));
+                lost[i][1][state] = lost(up, slots.get(i));
+                lost[i][0][state] = lost(down, slots.get(i));
+            }
             atEnd[state] = LESSER * owed(level);
         }
-        return new Track((int) Math.min(top, Math.round(atStart / step)), next, lost, atEnd, inside);
+        return new Track((int) Math.min(top, Math.round(atStart / step)), next, lost, atEnd, kind);
     }
 
+    /** Never so large that the slowest fall would be rounded to none. */
     private double step() {
+        double fall = Arrays.stream(falls).min().orElse(horizon.slotMinutes());
         for (int parts = 1; parts <= 12; parts++) {
             double step = fall / parts;
-            if (hold / step <= MOST_STEPS && whole(hold / step) && whole(atStart / step) && whole(rise / step)) {
+            boolean even = whole(hold / step) && whole(atStart / step) && whole(rise / step);
+            if (even && hold / step <= MOST_STEPS && Arrays.stream(falls).allMatch(one -> whole(one / step))) {
                 return step;
             }
         }
-        return fall / Math.max(1, Math.floor(COARSE_STEPS * fall / hold));
+        double steps = Math.max(1, Math.floor(COARSE_STEPS * fall / hold));
+        return fall / (plain ? steps : Math.max(2, steps));
     }
 
     private static boolean whole(double value) {
@@ -110,13 +193,14 @@ final class ReserveDemand extends Demand {
 
     @Override
     Course course() {
-        return new Levels();
+        return plain ? new Levels() : new Cared();
     }
 
     /** By boundary: what is left, and what was lost so far. */
     private final class Levels extends Course {
         private final double[] level = new double[end + 1];
         private final double[] lost = new double[end + 1];
+        private final double fall = horizon.slotMinutes();
         private double all;
 
         Levels() {
@@ -174,6 +258,44 @@ final class ReserveDemand extends Demand {
                 }
             }
             return sum + LESSER * owed(now);
+        }
+    }
+
+    /** The same, slot by slot, where they are not alike. */
+    private final class Cared extends Course {
+        private final double[] level = new double[end + 1];
+        private final double[] lost = new double[end + 1];
+        private double all;
+
+        Cared() {
+            super(ReserveDemand.this);
+            level[0] = atStart;
+        }
+
+        @Override
+        double lost(long[] sets, int from, int to, int[] until) {
+            double now = level[from];
+            double sum = lost[from];
+            for (int slot = from; slot < end; slot++) {
+                if (slot >= to && Math.abs(now - level[slot]) < ROUNDING) {
+                    return all + sum - lost[slot];
+                }
+                double after = after(now, slot, on(sets, slot));
+                sum += ReserveDemand.this.lost(after, slot);
+                now = Math.max(0, after);
+            }
+            return sum + LESSER * owed(now);
+        }
+
+        @Override
+        double lostAndKept(long[] sets, int from) {
+            for (int slot = from; slot < end; slot++) {
+                double after = after(level[slot], slot, on(sets, slot));
+                lost[slot + 1] = lost[slot] + ReserveDemand.this.lost(after, slot);
+                level[slot + 1] = Math.max(0, after);
+            }
+            all = lost[end] + LESSER * owed(level[end]);
+            return all;
         }
     }
 }

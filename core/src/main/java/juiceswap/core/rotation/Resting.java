@@ -159,7 +159,7 @@ record Resting(List<EngineOff> engineOff, List<Need> charging) {
                 carried.add(new Carried(id, DutyWatts.of(List.of(setup.circuit(id))), priority));
             }
         }
-        carried.sort(Comparator.comparingInt((Carried one) -> one.priority().weight())
+        carried.sort(Comparator.comparingDouble((Carried one) -> one.priority().weight())
                 .reversed()
                 .thenComparingDouble(Carried::watts));
         List<Carried> fitting = new ArrayList<>();

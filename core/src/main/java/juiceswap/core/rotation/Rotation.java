@@ -18,9 +18,15 @@ import org.jspecify.annotations.Nullable;
  *
  * @param now ids of what is on as it begins, so that changing it takes a walk; null: it begins with a free first set
  * @param needs in the order by which the answer names them
+ * @param walking what people mind about walks beyond their number
  */
 public record Rotation(
-        Setup setup, Horizon horizon, @Nullable Set<String> now, List<Need> needs) {
+        Setup setup, Horizon horizon, @Nullable Set<String> now, List<Need> needs, Walking walking) {
+    /** A rotation by which nobody minds more about walks than their number. */
+    public Rotation(Setup setup, Horizon horizon, @Nullable Set<String> now, List<Need> needs) {
+        this(setup, horizon, now, needs, Walking.USUAL);
+    }
+
     public Rotation {
         now = now == null ? null : Set.copyOf(now);
         needs = List.copyOf(needs);
@@ -44,6 +50,11 @@ public record Rotation(
         if (!problems.isEmpty()) {
             throw new InvalidInput(problems);
         }
+    }
+
+    /** The same question with other needs. */
+    Rotation withNeeds(List<Need> others) {
+        return new Rotation(setup, horizon, now, others, walking);
     }
 
     /** The best plan that this much effort finds: the same for the same question. */

@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param moves in the order of time
  * @param unmet needs that go short
  * @param thin minutes that reserves spend near their bottom
+ * @param below reserves of which less is left at a time than has to be
  * @param levels by circuit: minutes of reserve at the end of each slot
  * @param sessions the runs that fulfil needs of the kinds session and minutes
  * @param engineOff slots in which the engine stands still
@@ -34,6 +35,7 @@ public record RotationPlan(
         List<Move> moves,
         List<Unmet> unmet,
         List<Thin> thin,
+        List<Below> below,
         Map<String, double[]> levels,
         List<Session> sessions,
         List<Integer> engineOff,
@@ -102,6 +104,9 @@ public record RotationPlan(
     /** A reserve that gets near its bottom. */
     public record Thin(int need, String circuit, double minutes) {}
 
+    /** Where so much of a reserve had to be left: minutes that are missing then. */
+    public record Below(int need, String circuit, LocalDateTime at, double minutes) {}
+
     /** A run that fulfils a need. */
     public record Session(int need, String circuit, LocalDateTime from, LocalDateTime to) {}
 
@@ -161,6 +166,7 @@ public record RotationPlan(
         Horizon horizon = problem.horizon;
         List<Unmet> unmet = new ArrayList<>();
         List<Thin> thin = new ArrayList<>();
+        List<Below> below = new ArrayList<>();
         List<Session> sessions = new ArrayList<>();
         Map<String, double[]> levels = new LinkedHashMap<>();
         boolean lifeUnpowered = false;
@@ -175,13 +181,14 @@ public record RotationPlan(
             }
             if (account.engineOff() > 0) {
                 unmet.add(new Unmet(demand.need(), circuit, account.engineOff(), true));
-                lifeUnpowered |= demand.weight() == Need.Priority.LIFE.weight();
+                lifeUnpowered |= demand.priority() == Need.Priority.LIFE;
             }
             if (account.thin() > 0) {
                 thin.add(new Thin(demand.need(), circuit, account.thin()));
             }
             if (demand instanceof ReserveDemand reserve) {
                 levels.put(circuit, reserve.levels(on));
+                below.addAll(reserve.below(on, circuit));
             }
             for (Demand.Run run : demand.fulfilledBy(on)) {
                 sessions.add(new Session(demand.need(), circuit, horizon.at(run.from()), horizon.at(run.to())));
@@ -202,6 +209,7 @@ public record RotationPlan(
                 .moves(moves)
                 .unmet(List.copyOf(unmet))
                 .thin(List.copyOf(thin))
+                .below(List.copyOf(below))
                 .levels(levels)
                 .sessions(List.copyOf(sessions))
                 .engineOff(List.copyOf(engineOff))

@@ -17,7 +17,7 @@ final class SparingDemand extends Demand {
         for (int slot = first; slot < end; slot++) {
             slots += on[slot] ? 1 : 0;
         }
-        return new Account(0, 0, 0, 0, slots * eachSlot);
+        return new Account(0, 0, 0, 0, 0, slots * eachSlot);
     }
 
     @Override

@@ -101,11 +101,11 @@ public record Wanted(
         }
         needs.addAll(briefly(setup, horizon, needs));
         if (at.wattHours == null || setup.storage() == null) {
-            return new Rotation(setup, horizon, on, needs);
+            return new Rotation(setup, horizon, on, needs, Walking.OF_PEOPLE);
         }
         Resting resting = Resting.of(setup, horizon, at.wattHours, needs, dropped);
         needs.addAll(resting.charging());
-        return new Rotation(setup, horizon.withEngineOff(resting.engineOff()), on, needs);
+        return new Rotation(setup, horizon.withEngineOff(resting.engineOff()), on, needs, Walking.OF_PEOPLE);
     }
 
     /**

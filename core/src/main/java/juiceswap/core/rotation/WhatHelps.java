@@ -51,7 +51,8 @@ public record WhatHelps(List<Shed> shed, @Nullable Double biggerSet) {
             List<Need> left = rotation.needs().stream()
                     .filter(need -> !need.circuit().equals(circuit))
                     .toList();
-            RotationPlan without = new Rotation(rotation.setup(), rotation.horizon(), now(rotation, circuit), left)
+            RotationPlan without = new Rotation(
+                            rotation.setup(), rotation.horizon(), now(rotation, circuit), left, rotation.walking())
                     .plan(Effort.INSTANT);
             double gained = lacking(plan, worthIt) - lacking(without, worthIt);
             if (gained >= LEAST_MINUTES) {
@@ -92,8 +93,9 @@ public record WhatHelps(List<Shed> shed, @Nullable Double biggerSet) {
         for (double share : BIGGER) {
             Setup setup = rotation.setup();
             Setup bigger = setup.withSource(setup.source().timesWatts(share));
-            RotationPlan plan =
-                    new Rotation(bigger, rotation.horizon(), rotation.now(), rotation.needs()).plan(Effort.INSTANT);
+            RotationPlan plan = new Rotation(
+                            bigger, rotation.horizon(), rotation.now(), rotation.needs(), rotation.walking())
+                    .plan(Effort.INSTANT);
             if (plan.unmet().stream().allMatch(RotationPlan.Unmet::engineOff)) {
                 return share;
             }

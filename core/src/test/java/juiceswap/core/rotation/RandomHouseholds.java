@@ -55,6 +55,64 @@ public final class RandomHouseholds {
         return new RandomHouseholds(seed).rotation();
     }
 
+    /**
+     * The same household, in which people mind more than how long something goes short: what is low, used up, left at a time,
+     * interrupted, and walks that could have been one.
+     */
+    public static Rotation minding(long seed) {
+        Rotation plain = of(seed);
+        RandomHouseholds people = new RandomHouseholds(seed + 5_000);
+        Horizon horizon = plain.horizon();
+        List<Need> needs =
+                plain.needs().stream().map(need -> people.minded(need, horizon)).toList();
+        Walking walking =
+                new Walking(people.random.nextInt(3), 10 * people.random.nextInt(7), people.random.nextInt(30));
+        return new Rotation(plain.setup(), horizon, plain.now(), needs, walking);
+    }
+
+    private Need minded(Need need, Horizon horizon) {
+        Need.Worth worth = new Need.Worth(0.5 * (1 + random.nextInt(6)), 10 * random.nextInt(6));
+        if (need instanceof Need.Always always) {
+            return new Need.Always(always.circuit(), always.priority(), always.window(), worth);
+        }
+        if (need instanceof Need.Minutes some) {
+            return new Need.Minutes(
+                    some.circuit(),
+                    some.priority(),
+                    some.minutes(),
+                    some.blockMinutes(),
+                    some.doneMinutes(),
+                    some.window(),
+                    worth);
+        }
+        if (!(need instanceof Need.Reserve reserve)) {
+            return need;
+        }
+        List<Need.Care.Use> uses = new ArrayList<>();
+        List<Need.Care.Floor> floors = new ArrayList<>();
+        long whole = (long) horizon.slots() * horizon.slotMinutes();
+        for (int i = random.nextInt(3); i > 0; i--) {
+            LocalDateTime from = horizon.start().plusMinutes(random.nextInt((int) whole));
+            uses.add(new Need.Care.Use(
+                    new Window(from, from.plusMinutes(30 + random.nextInt(300))), 0.25 * (1 + random.nextInt(12))));
+        }
+        for (int i = random.nextInt(3); i > 0; i--) {
+            LocalDateTime at = horizon.start().plusMinutes(random.nextInt((int) whole + 60));
+            floors.add(new Need.Care.Floor(at, reserve.holdMinutes() * (1 + random.nextInt(10)) / 10));
+        }
+        return new Need.Reserve(
+                reserve.circuit(),
+                reserve.priority(),
+                reserve.holdMinutes(),
+                reserve.recoverMinutes(),
+                reserve.levelMinutes(),
+                new Need.Care(
+                        random.nextBoolean() ? null : (Double) (0.1 * random.nextInt(8)),
+                        0.5 * random.nextInt(3),
+                        uses,
+                        floors));
+    }
+
     private Rotation rotation() {
         int count = 4 + random.nextInt(random.nextInt(3) == 0 ? 24 : 12);
         boolean split = random.nextInt(6) > 0;

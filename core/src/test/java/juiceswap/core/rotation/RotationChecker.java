@@ -123,7 +123,7 @@ public final class RotationChecker {
         for (Need need : rotation.needs()) {
             boolean over = need.window().to() != null
                     && !need.window().to().isAfter(rotation.horizon().start());
-            score += over ? 0 : need.priority().weight() * lost(need);
+            score += over ? 0 : need.weight() * lost(need);
         }
         return score;
     }
@@ -141,13 +141,20 @@ public final class RotationChecker {
         int nights = 0;
         for (int slot = 0; slot < slots; slot++) {
             Set<String> before = slot > 0 ? on.get(slot - 1) : rotation.now();
-            boolean free = before == null || (slot == 0 ? engineOff(0) : engineOff(slot) != engineOff(slot - 1));
-            if (free || before.equals(on.get(slot))) {
+            if (before == null || slot == 0 && engineOff(0)) {
                 continue;
             }
             Set<String> same = new HashSet<>(before);
             same.retainAll(on.get(slot));
             int flips = before.size() + on.get(slot).size() - 2 * same.size();
+            if (stops(slot)) {
+                cost += flips * rotation.walking().flipAtStop();
+                continue;
+            }
+            if (flips == 0) {
+                continue;
+            }
+            cost += couldHaveBeenOne(slot) ? rotation.walking().tooNear() : 0;
             boolean night = slot > 0
                     && rotation.horizon().sleep() != null
                     && asleep(at(slot).toLocalTime().toSecondOfDay() / 60);
@@ -155,6 +162,26 @@ public final class RotationChecker {
             nights += night ? 1 : 0;
         }
         return cost;
+    }
+
+    private boolean stops(int slot) {
+        return slot > 0 && engineOff(slot) != engineOff(slot - 1);
+    }
+
+    /** Whether somebody walks shortly before, or stops or starts the engine shortly before or after. */
+    private boolean couldHaveBeenOne(int slot) {
+        for (int other = 0; other < slots; other++) {
+            boolean near =
+                    Math.abs(slot - other) * minutes <= rotation.walking().apartMinutes();
+            boolean walk = other < slot
+                    && (other > 0 || rotation.now() != null && !engineOff(0))
+                    && !stops(other)
+                    && !on.get(other).equals(other > 0 ? on.get(other - 1) : rotation.now());
+            if (near && (walk || stops(other))) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private boolean asleep(int minute) {
@@ -175,14 +202,19 @@ public final class RotationChecker {
         }
         if (need instanceof Need.Reserve reserve) {
             double[] account = reserve(reserve);
-            return account[0] + 0.1 * account[1] + 0.1 * account[2];
+            return account[0] + 0.1 * account[1] + 0.1 * account[2] + account[3];
         }
-        if (need instanceof Need.Always) {
-            int missing = 0;
+        if (need instanceof Need.Always always) {
+            double sum = 0;
             for (int slot = 0; slot < slots; slot++) {
-                missing += inside(need.window(), slot) && !power[slot] && !engineOff(slot) ? 1 : 0;
+                if (inside(need.window(), slot) && !power[slot] && !engineOff(slot)) {
+                    boolean before = slot > 0
+                            ? power[slot - 1] && inside(need.window(), slot - 1)
+                            : rotation.now() != null && rotation.now().contains(need.circuit());
+                    sum += minutes + (before ? always.worth().interruption() : 0);
+                }
             }
-            return missing * minutes;
+            return sum;
         }
         if (need instanceof Need.Session session) {
             double worth = session.worthMinutes() == null ? Math.max(session.minutes(), 60) : session.worthMinutes();
@@ -204,11 +236,16 @@ public final class RotationChecker {
         }
         Need.Minutes wanted = (Need.Minutes) need;
         double had = 0;
+        double again = 0;
         for (int[] run : runs(power, wanted.window())) {
             double length = (run[1] - run[0]) * (double) minutes;
+            boolean begun = had > 0 || wanted.doneMinutes() > 0;
+            again += begun && had < wanted.minutes() - wanted.doneMinutes()
+                    ? wanted.worth().interruption()
+                    : 0;
             had += length >= wanted.blockMinutes() - 1e-9 ? length : 0;
         }
-        return Math.max(0, wanted.minutes() - wanted.doneMinutes() - had);
+        return Math.max(0, wanted.minutes() - wanted.doneMinutes() - had) + again;
     }
 
     private boolean done(Need.Session session, boolean[] power) {
@@ -246,25 +283,51 @@ public final class RotationChecker {
         return runs;
     }
 
-    /** Minutes unmet, thin and owed. */
+    /** Minutes unmet, thin and owed, and what is minded beyond that. */
     private double[] reserve(Need.Reserve reserve) {
         double level = reserve.levelMinutes();
         double unmet = 0;
         double thin = 0;
+        double minded = 0;
+        double usual = reserve.priority() == Need.Priority.LIFE ? 0.5 : 0.15;
+        double share =
+                reserve.care().lowShare() == null ? usual : reserve.care().lowShare();
+        double low = share * reserve.holdMinutes();
         for (int slot = 0; slot < slots; slot++) {
             boolean power = on.get(slot).contains(reserve.circuit());
             double gain = minutes * reserve.holdMinutes() / reserve.recoverMinutes();
-            level = power ? Math.min(reserve.holdMinutes(), level + gain) : level - minutes;
+            // what is used faster than usual is gone, with power or without
+            double more = minutes * (timesUsed(reserve, slot) - 1);
+            level = power ? Math.min(reserve.holdMinutes(), level + gain - more) : level - minutes - more;
             if (level < 0) {
                 unmet += -level;
                 level = 0;
             }
-            thin += level < (reserve.priority() == Need.Priority.LIFE ? 0.5 : 0.15) * reserve.holdMinutes()
-                    ? minutes
-                    : 0;
+            if (level < low) {
+                thin += minutes;
+                minded += minutes * reserve.care().rising() * (low - level) / low;
+            }
+            double most = 0;
+            for (Need.Care.Floor floor : reserve.care().floors()) {
+                boolean here = !floor.at().isBefore(at(slot + 1)) && floor.at().isBefore(at(slot + 2));
+                boolean last = slot + 1 == slots && floor.at().isAfter(at(slots));
+                most = here && !last ? Math.max(most, floor.minutes() - level) : most;
+            }
+            minded += Math.max(0, most);
         }
         double owed = Math.max(0, Math.min(reserve.levelMinutes(), reserve.holdMinutes() / 2) - level);
-        return new double[] {unmet, thin, owed};
+        return new double[] {unmet, thin, owed, minded};
+    }
+
+    private double timesUsed(Need.Reserve reserve, int slot) {
+        double most = 0;
+        for (Need.Care.Use use : reserve.care().uses()) {
+            boolean touches =
+                    (use.window().from() == null || use.window().from().isBefore(at(slot + 1)))
+                            && (use.window().to() == null || use.window().to().isAfter(at(slot)));
+            most = touches ? Math.max(most, use.times()) : most;
+        }
+        return most == 0 ? 1 : most;
     }
 
     // ---- nothing is on for nothing

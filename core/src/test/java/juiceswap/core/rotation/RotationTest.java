@@ -100,7 +100,7 @@ class RotationTest {
     void aReserveFallsAndRisesAsByHand() {
         Setup setup = Samples.setup(Samples.generator120(2000, 2600), Samples.circuit("heater", 3, 1400, 1400));
         ReserveDemand demand =
-                (ReserveDemand) Demand.of(0, reserve("heater", Priority.FOOD, 120, 60, 60), 0, hours(2), false);
+                (ReserveDemand) Demand.of(0, reserve("heater", Priority.FOOD, 120, 60, 60), 0, hours(2), false, false);
         boolean[] on = {false, false, false, false, false, true, true, false};
         assertThat(demand.levels(on)).containsExactly(45, 30, 15, 0, 0, 30, 60, 45);
         Demand.Account account = demand.account(on);
