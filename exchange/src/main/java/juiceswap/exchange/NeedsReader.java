@@ -53,8 +53,9 @@ public final class NeedsReader {
                         priority,
                         json.path("holdMinutes").asDouble(),
                         json.path("recoverMinutes").asDouble(),
-                        json.path("levelMinutes").asDouble());
-            case "always" -> new Need.Always(circuit, priority, window(json));
+                        json.path("levelMinutes").asDouble(),
+                        care(json));
+            case "always" -> new Need.Always(circuit, priority, window(json), worth(json));
             case "pinned" -> new Need.Pinned(circuit, json.path("on").asBoolean(), window(json));
             case "briefly" -> new Need.Briefly(circuit, json.path("minutes").asDouble());
             case "sparing" -> new Need.Sparing(circuit, json.path("costAMinute").asDouble(), window(json));
@@ -73,8 +74,64 @@ public final class NeedsReader {
                         json.path("minutes").asDouble(),
                         json.number("blockMinutes", 0),
                         json.number("doneMinutes", 0),
-                        window(json));
+                        window(json),
+                        worth(json));
         };
+    }
+
+    private static Need.Care care(Tree json) {
+        return new Need.Care(
+                json.number("lowShare"),
+                json.number("rising", 0),
+                Tree.each(
+                        json,
+                        "uses",
+                        use -> new Need.Care.Use(window(use), use.path("times").asDouble())),
+                Tree.each(
+                        json,
+                        "floors",
+                        floor -> new Need.Care.Floor(
+                                timeThere(floor, "at"), floor.path("minutes").asDouble())));
+    }
+
+    /** What a minute unmet and going off count; as usual where nothing is given. */
+    static Need.Worth worth(Tree json) {
+        return new Need.Worth(json.number("worth", 1), json.number("interruptionMinutes", 0));
+    }
+
+    private static void put(Map<String, Object> json, Need.Worth worth) {
+        if (worth.times() != 1) {
+            json.put("worth", worth.times());
+        }
+        if (worth.interruption() != 0) {
+            json.put("interruptionMinutes", worth.interruption());
+        }
+    }
+
+    private static void put(Map<String, Object> json, Need.Care care) {
+        if (care.lowShare() != null) {
+            json.put("lowShare", care.lowShare());
+        }
+        if (care.rising() != 0) {
+            json.put("rising", care.rising());
+        }
+        if (!care.uses().isEmpty()) {
+            json.put(
+                    "uses",
+                    care.uses().stream()
+                            .map(use -> Tree.object(
+                                    "from", text(use.window().from()),
+                                    "to", text(use.window().to()),
+                                    "times", use.times()))
+                            .toList());
+        }
+        if (!care.floors().isEmpty()) {
+            json.put(
+                    "floors",
+                    care.floors().stream()
+                            .map(floor -> Tree.object("at", text(floor.at()), "minutes", floor.minutes()))
+                            .toList());
+        }
     }
 
     /** A need as {@link #read} takes it. */
@@ -86,6 +143,7 @@ public final class NeedsReader {
             json.put("holdMinutes", reserve.holdMinutes());
             json.put("recoverMinutes", reserve.recoverMinutes());
             json.put("levelMinutes", reserve.levelMinutes());
+            put(json, reserve.care());
             return json;
         }
         if (need instanceof Need.Briefly briefly) {
@@ -106,11 +164,13 @@ public final class NeedsReader {
             json.put("minutes", minutes.minutes());
             json.put("blockMinutes", minutes.blockMinutes());
             json.put("doneMinutes", minutes.doneMinutes());
+            put(json, minutes.worth());
         } else if (need instanceof Need.Pinned pinned) {
             json.put("kind", "pinned");
             json.put("on", pinned.on());
-        } else {
+        } else if (need instanceof Need.Always always) {
             json.put("kind", "always");
+            put(json, always.worth());
         }
         json.put("from", text(need.window().from()));
         json.put("to", text(need.window().to()));

@@ -15,6 +15,7 @@ import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Horizon;
 import juiceswap.core.rotation.Rotation;
 import juiceswap.core.rotation.RotationPlan;
+import juiceswap.core.rotation.Walking;
 
 /** Rotations from JSON that already satisfies its schema, and plans to JSON. */
 public final class RotationJson {
@@ -33,7 +34,17 @@ public final class RotationJson {
             Tree.under("/engineOff/" + i, () -> off.knownOnce("carried", known));
         }
         return new Rotation(
-                setup, horizon(request, known), now, NeedsReader.read(request.path("needs"), "/needs", known));
+                setup,
+                horizon(request, known),
+                now,
+                NeedsReader.read(request.path("needs"), "/needs", known),
+                Tree.under("/walking", () -> walking(request.path("walking"))));
+    }
+
+    /** What people mind about walks; nothing beyond their number where nothing is given. */
+    private static Walking walking(Tree json) {
+        return new Walking(
+                json.number("flipAtStop", 0), (int) json.number("apartMinutes", 0), json.number("tooNear", 0));
     }
 
     private static Horizon horizon(Tree request, Set<String> known) {
@@ -86,7 +97,12 @@ public final class RotationJson {
                                         "from", NeedsReader.text(away.from()), "to", NeedsReader.text(away.to())))
                                 .toList(),
                 "now", rotation.now() == null ? null : object("on", rotation.now()),
-                "needs", rotation.needs().stream().map(NeedsReader::of).toList());
+                "needs", rotation.needs().stream().map(NeedsReader::of).toList(),
+                "walking",
+                        object(
+                                "flipAtStop", rotation.walking().flipAtStop(),
+                                "apartMinutes", rotation.walking().apartMinutes(),
+                                "tooNear", rotation.walking().tooNear()));
     }
 
     private static Map<String, Object> engineOff(Horizon.EngineOff off) {
@@ -127,7 +143,8 @@ public final class RotationJson {
                         horizon.engineOff(),
                         away),
                 now,
-                needs);
+                needs,
+                walking(json.path("walking")));
     }
 
     /** On-sets, those alone that differ from the one before: slot and ids. */
@@ -173,6 +190,14 @@ public final class RotationJson {
                         plan.thin().stream()
                                 .map(thin -> object(
                                         "need", thin.need(), "circuit", thin.circuit(), "minutes", thin.minutes()))
+                                .toList(),
+                "below",
+                        plan.below().stream()
+                                .map(below -> object(
+                                        "need", below.need(),
+                                        "circuit", below.circuit(),
+                                        "at", NeedsReader.text(below.at()),
+                                        "minutes", below.minutes()))
                                 .toList(),
                 "levels", new LinkedHashMap<>(plan.levels()),
                 "sessions",

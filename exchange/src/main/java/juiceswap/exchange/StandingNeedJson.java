@@ -2,12 +2,15 @@ package juiceswap.exchange;
 
 import java.time.LocalTime;
 import java.time.format.DateTimeParseException;
+import java.util.Objects;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
+import juiceswap.core.house.Need;
 import juiceswap.core.house.Need.Priority;
 import juiceswap.core.rotation.Keeping;
 import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.rotation.StandingNeed.Daily;
+import juiceswap.core.rotation.StandingNeed.DailyCare;
 import org.jspecify.annotations.Nullable;
 
 /** What a household needs on any day, from and to the JSON of its file. */
@@ -21,13 +24,18 @@ public final class StandingNeedJson {
         Daily daily = daily(json);
         return switch (json.path("kind").asString()) {
             case "keep" -> keep(json, circuit);
-            case "always" -> new StandingNeed.AlwaysOn(circuit, priority, daily);
+            case "always" -> new StandingNeed.AlwaysOn(circuit, priority, daily, NeedsReader.worth(json));
             case "once-a-day" ->
                 new StandingNeed.OnceADay(
                         circuit, priority, json.path("minutes").asDouble(), daily);
             default ->
                 new StandingNeed.HoursADay(
-                        circuit, priority, json.path("minutes").asDouble(), json.number("blockMinutes", 0), daily);
+                        circuit,
+                        priority,
+                        json.path("minutes").asDouble(),
+                        json.number("blockMinutes", 0),
+                        daily,
+                        NeedsReader.worth(json));
         };
     }
 
@@ -43,7 +51,58 @@ public final class StandingNeedJson {
                 json.number("holdMinutes", usual.holdMinutes()),
                 json.number("recoverMinutes", usual.recoverMinutes()),
                 json.has("fullC") ? json.number("fullC") : usual.full(),
-                json.has("emptyC") ? json.number("emptyC") : usual.empty());
+                json.has("emptyC") ? json.number("emptyC") : usual.empty(),
+                care(json, keeping.care()));
+    }
+
+    /** An empty list, or null, says that nothing is asked, whatever is usual. */
+    private static DailyCare care(Tree json, DailyCare usual) {
+        return new DailyCare(
+                json.has("lowShare") ? json.number("lowShare") : usual.lowShare(),
+                json.number("rising", usual.rising()),
+                json.has("uses")
+                        ? Tree.each(
+                                json,
+                                "uses",
+                                use -> new DailyCare.Use(
+                                        new Daily(clock(use, "from"), clock(use, "to")),
+                                        use.path("times").asDouble()))
+                        : usual.uses(),
+                json.has("floors")
+                        ? Tree.each(
+                                json,
+                                "floors",
+                                floor -> new DailyCare.Floor(
+                                        clock(floor, "at"), floor.path("share").asDouble()))
+                        : usual.floors());
+    }
+
+    private static void write(JsonObject json, DailyCare care, DailyCare usual) {
+        if (!Objects.equals(care.lowShare(), usual.lowShare())) {
+            number(json, "lowShare", care.lowShare());
+        }
+        json.numberUnless("rising", care.rising(), usual.rising());
+        if (!care.uses().equals(usual.uses())) {
+            json.put(
+                    "uses",
+                    care.uses().stream()
+                            .map(use -> new JsonObject()
+                                    .put("from", use.hours().from().toString())
+                                    .put("to", use.hours().to().toString())
+                                    .number("times", use.times())
+                                    .node())
+                            .toList());
+        }
+        if (!care.floors().equals(usual.floors())) {
+            json.put(
+                    "floors",
+                    care.floors().stream()
+                            .map(floor -> new JsonObject()
+                                    .put("at", floor.at().toString())
+                                    .number("share", floor.share())
+                                    .node())
+                            .toList());
+        }
     }
 
     private static Priority priority(String word) {
@@ -79,16 +138,24 @@ public final class StandingNeedJson {
             // null says that it is not told by its temperature, whatever is usual
             number(json, "fullC", keep.full());
             number(json, "emptyC", keep.empty());
+            write(json, keep.care(), keep.keeping().care());
         } else if (need instanceof StandingNeed.OnceADay once) {
             json.number("minutes", once.minutes());
         } else if (need instanceof StandingNeed.HoursADay hours) {
             json.number("minutes", hours.minutes()).numberUnless("blockMinutes", hours.blockMinutes(), 0);
+            write(json, hours.worth());
+        } else if (need instanceof StandingNeed.AlwaysOn always) {
+            write(json, always.worth());
         }
         Daily daily = need.daily();
         if (daily != null) {
             json.put("from", daily.from().toString()).put("to", daily.to().toString());
         }
         return json;
+    }
+
+    private static void write(JsonObject json, Need.Worth worth) {
+        json.numberUnless("worth", worth.times(), 1).numberUnless("interruptionMinutes", worth.interruption(), 0);
     }
 
     private static void number(JsonObject json, String field, @Nullable Double value) {

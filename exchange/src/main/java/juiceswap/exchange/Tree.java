@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import juiceswap.core.Fields;
 import juiceswap.core.InvalidInput;
@@ -125,6 +126,17 @@ public final class Tree implements Iterable<Tree>, Fields {
                     .map(problem -> problem.under(place))
                     .toList());
         }
+    }
+
+    /** What each entry of a list is, with the place of a problem; none where there is no list. */
+    static <T> List<T> each(Tree json, String field, Function<Tree, T> one) {
+        List<T> all = new ArrayList<>();
+        Tree list = json.path(field);
+        for (int i = 0; i < list.size(); i++) {
+            Tree entry = list.get(i);
+            all.add(under("/" + field + "/" + i, () -> one.apply(entry)));
+        }
+        return all;
     }
 
     // ---- what is there

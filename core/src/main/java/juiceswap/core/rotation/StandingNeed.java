@@ -18,6 +18,12 @@ import org.jspecify.annotations.Nullable;
  * has had so far, it becomes one {@link Need} or several.
  */
 public sealed interface StandingNeed {
+    /** Minutes that a job is worth at the least, see section 11 of the engine. */
+    double WORTH_OF_A_JOB = 60;
+
+    /** What has to be left when the plan ends, however little there was when it began. */
+    double SHARE_AT_THE_END = 0.5;
+
     String circuit();
 
     Priority priority();
@@ -48,6 +54,7 @@ public sealed interface StandingNeed {
      * @param recoverMinutes of power from empty to full, above 0
      * @param full degrees Celsius when full, null when it is not told by its temperature
      * @param empty degrees Celsius when nothing is left; other than {@code full}
+     * @param care what is asked of it beyond not running out
      */
     record Keep(
             String circuit,
@@ -56,8 +63,26 @@ public sealed interface StandingNeed {
             double holdMinutes,
             double recoverMinutes,
             @Nullable Double full,
-            @Nullable Double empty)
+            @Nullable Double empty,
+            DailyCare care)
             implements StandingNeed {
+        /** With what is usually asked of what is kept so. */
+        public Keep(
+                String circuit,
+                Priority priority,
+                Keeping keeping,
+                double holdMinutes,
+                double recoverMinutes,
+                @Nullable Double full,
+                @Nullable Double empty) {
+            this(circuit, priority, keeping, holdMinutes, recoverMinutes, full, empty, keeping.care());
+        }
+
+        /** The same with times that were learned. */
+        public Keep withTimes(double hold, double recover) {
+            return new Keep(circuit, priority, keeping, hold, recover, full, empty, care);
+        }
+
         public Keep {
             InvalidInput.positive("/holdMinutes", holdMinutes);
             InvalidInput.positive("/recoverMinutes", recoverMinutes);
@@ -80,9 +105,75 @@ public sealed interface StandingNeed {
         }
     }
 
+    /**
+     * What is asked of something that is kept, beyond not running out, on any day.
+     *
+     * @param lowShare of what it holds, below which it is low, 0 to 1; null: 15 %, half where a life hangs on it
+     * @param rising what a minute costs at the very bottom beyond that of any that is low, in minutes unmet, 0 or more
+     * @param uses hours in which it is used up faster, or slower
+     * @param floors what has to be left by the clock
+     */
+    record DailyCare(@Nullable Double lowShare, double rising, List<Use> uses, List<Floor> floors) {
+        /** Nothing. */
+        public static final DailyCare NONE = new DailyCare(null, 0, List.of(), List.of());
+
+        /**
+         * So many times as fast in these hours.
+         *
+         * @param times above 0, at most 20
+         */
+        public record Use(Daily hours, double times) {
+            public Use {
+                new Need.Care.Use(Window.ALWAYS, times);
+            }
+        }
+
+        /**
+         * So much has to be left at that time.
+         *
+         * @param share of what it holds, above 0, at most 1
+         */
+        public record Floor(LocalTime at, double share) {
+            public Floor {
+                InvalidInput.unless(share > 0 && share <= 1, "/share", "invalid.share");
+            }
+        }
+
+        public DailyCare {
+            uses = List.copyOf(uses);
+            floors = List.copyOf(floors);
+            new Need.Care(lowShare, rising, List.of(), List.of());
+        }
+
+        /** The same over the days of a horizon. */
+        Need.Care over(Horizon horizon, double holdMinutes) {
+            List<Need.Care.Use> used = new ArrayList<>();
+            List<Need.Care.Floor> left = new ArrayList<>();
+            LocalDateTime end = horizon.at(horizon.slots());
+            LocalDate last = end.toLocalDate();
+            left.add(new Need.Care.Floor(end, SHARE_AT_THE_END * holdMinutes));
+            for (LocalDate day = horizon.first().toLocalDate().minusDays(1);
+                    !day.isAfter(last);
+                    day = day.plusDays(1)) {
+                for (Use use : uses) {
+                    used.add(new Need.Care.Use(use.hours.on(day), use.times));
+                }
+                for (Floor floor : floors) {
+                    left.add(new Need.Care.Floor(day.atTime(floor.at), floor.share * holdMinutes));
+                }
+            }
+            return new Need.Care(lowShare, rising, used, left);
+        }
+    }
+
     /** Power throughout. */
     record AlwaysOn(
-            String circuit, Priority priority, @Nullable Daily daily) implements StandingNeed {}
+            String circuit, Priority priority, @Nullable Daily daily, Need.Worth worth) implements StandingNeed {
+        /** A minute counts as one, and nobody minds going off. */
+        public AlwaysOn(String circuit, Priority priority, @Nullable Daily daily) {
+            this(circuit, priority, daily, Need.Worth.USUAL);
+        }
+    }
 
     /**
      * One unbroken run a day.
@@ -110,7 +201,15 @@ public sealed interface StandingNeed {
             Priority priority,
             double minutes,
             double blockMinutes,
-            @Nullable Daily daily) implements StandingNeed {
+            @Nullable Daily daily,
+            Need.Worth worth)
+            implements StandingNeed {
+        /** A minute counts as one, and nobody minds going off. */
+        public HoursADay(
+                String circuit, Priority priority, double minutes, double blockMinutes, @Nullable Daily daily) {
+            this(circuit, priority, minutes, blockMinutes, daily, Need.Worth.USUAL);
+        }
+
         public HoursADay {
             requireFits(minutes, daily);
             InvalidInput.notNegative("/blockMinutes", blockMinutes);
@@ -137,9 +236,10 @@ public sealed interface StandingNeed {
                         keep.priority,
                         keep.holdMinutes,
                         keep.recoverMinutes,
-                        had.level(keep, horizon.start())));
+                        had.level(keep, horizon.start()),
+                        keep.care.over(horizon, keep.holdMinutes)));
             } else if (one instanceof AlwaysOn always && always.daily == null) {
-                needs.add(new Need.Always(always.circuit, always.priority, Window.ALWAYS));
+                needs.add(new Need.Always(always.circuit, always.priority, Window.ALWAYS, always.worth));
             } else {
                 addByDay(needs, one, horizon, had);
             }
@@ -160,7 +260,7 @@ public sealed interface StandingNeed {
                 continue;
             }
             if (one instanceof AlwaysOn always) {
-                needs.add(new Need.Always(always.circuit, always.priority, window));
+                needs.add(new Need.Always(always.circuit, always.priority, window, always.worth));
             } else if (!closes.isAfter(end)) {
                 // what a window that goes on beyond the plan asks for can still be had after it
                 addTurn(needs, one, window, horizon, had);
@@ -190,8 +290,17 @@ public sealed interface StandingNeed {
                         Math.min(hours.minutes, done + left),
                         hours.blockMinutes,
                         done,
-                        window));
+                        window,
+                        worth(hours)));
             }
         }
+    }
+
+    /** What is used for less than an hour is worth an hour, as a job is: a kettle at breakfast is worth two walks. */
+    private static Need.Worth worth(HoursADay hours) {
+        Need.Worth worth = hours.worth;
+        return worth.equals(Need.Worth.USUAL) && hours.minutes < WORTH_OF_A_JOB
+                ? new Need.Worth(WORTH_OF_A_JOB / hours.minutes, 0)
+                : worth;
     }
 }

@@ -6,7 +6,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import juiceswap.core.Phrase;
+import juiceswap.core.house.Need;
 import juiceswap.core.house.Need.Priority;
 import juiceswap.core.household.Household;
 import juiceswap.core.measure.Dimension;
@@ -15,6 +18,7 @@ import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.rotation.Keeping;
 import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.rotation.StandingNeed.Daily;
+import juiceswap.core.rotation.StandingNeed.DailyCare;
 import juiceswap.exchange.StandingNeedJson;
 import juiceswap.web.form.Form;
 import juiceswap.web.security.Account;
@@ -130,7 +134,24 @@ class NeedsController {
         } else {
             text = words.say("need.always");
         }
-        return hours.isEmpty() ? text : text + " " + hours;
+        return Stream.of(text, hours, asked(need))
+                .filter(part -> !part.isEmpty())
+                .collect(Collectors.joining(" "));
+    }
+
+    /** What has to be left by the clock, in one line. */
+    private String asked(StandingNeed need) {
+        if (!(need instanceof StandingNeed.Keep keep)) {
+            return "";
+        }
+        return keep.care().floors().stream()
+                .map(floor -> words.say(
+                        "need.floor",
+                        "percent",
+                        Math.round(100 * floor.share()),
+                        "at",
+                        InUse.measures().clock(floor.at())))
+                .collect(Collectors.joining(" "));
     }
 
     /** The fields as they are, or with the usual values for what is kept. */
@@ -163,6 +184,9 @@ class NeedsController {
         } else if (need instanceof StandingNeed.HoursADay some) {
             typed.put("minutes", Shown.plain(some.minutes()));
             typed.put("blockMinutes", Shown.plain(some.blockMinutes()));
+            CareFields.fill(typed, some.worth());
+        } else if (need instanceof StandingNeed.AlwaysOn always) {
+            CareFields.fill(typed, always.worth());
         }
         if (need instanceof StandingNeed.Keep keep) {
             typed.put("keeping", keep.keeping().word());
@@ -170,6 +194,7 @@ class NeedsController {
             typed.put("fullC", keep.full() == null ? "" : file.field("fullC", Quantity.celsius(keep.full())));
             typed.put("emptyC", keep.empty() == null ? "" : file.field("emptyC", Quantity.celsius(keep.empty())));
             typed.put("holdHours", Shown.plain(Math.round(100 * keep.holdMinutes() / MINUTES_OF_AN_HOUR) / 100.0));
+            CareFields.fill(typed, keep.care());
         }
         return typed;
     }
@@ -195,11 +220,11 @@ class NeedsController {
             // where there are none yet, the guessed ones become the household's own
             List<StandingNeed> needs = new ArrayList<>(house.needsAreSaid() ? house.needs() : house.guessedNeeds());
             if (index == null || index < 0 || index >= needs.size()) {
-                needs.add(need(form, kind));
+                needs.add(need(form, kind, null));
             } else if (remove) {
                 needs.remove(index.intValue());
             } else {
-                needs.set(index, need(form, kind));
+                needs.set(index, need(form, kind, needs.get(index)));
             }
             return house.withLiving(house.living().withNeeds(needs));
         });
@@ -210,7 +235,10 @@ class NeedsController {
         return page(editing.open(account, TAB, model).file(), index, kind, model);
     }
 
-    private static StandingNeed need(Form form, String kind) {
+    /**
+     * @param before as it was, null for one that is new
+     */
+    private static StandingNeed need(Form form, String kind, @Nullable StandingNeed before) {
         String circuit = form.required("circuit", "form.choose-a-circuit");
         Priority priority = form.word(Priority.class, "priority", Priority.COMFORT);
         if (kind.equals("keep")) {
@@ -219,6 +247,7 @@ class NeedsController {
             Double recover = positive(form, "recoverMinutes");
             Double full = form.amount(Dimension.TEMPERATURE, "fullC");
             Double empty = form.amount(Dimension.TEMPERATURE, "emptyC");
+            DailyCare care = CareFields.care(form, before instanceof StandingNeed.Keep keep ? keep.care() : null);
             form.requireSound();
             return new StandingNeed.Keep(
                     circuit,
@@ -227,7 +256,8 @@ class NeedsController {
                     MINUTES_OF_AN_HOUR * Objects.requireNonNull(hours),
                     Objects.requireNonNull(recover),
                     full,
-                    empty);
+                    empty,
+                    care);
         }
         Double minutes = kind.equals("always") ? null : positive(form, "minutes");
         Double block = kind.equals("hours-a-day") ? form.number("blockMinutes") : null;
@@ -236,14 +266,15 @@ class NeedsController {
         if ((from == null) != (to == null)) {
             form.problem(from == null ? "from" : "to", "form.give-both-or-neither-for");
         }
+        Need.Worth worth = CareFields.worth(form);
         form.requireSound();
         Daily daily = from == null || to == null ? null : new Daily(from, to);
         if (minutes == null) {
-            return new StandingNeed.AlwaysOn(circuit, priority, daily);
+            return new StandingNeed.AlwaysOn(circuit, priority, daily, worth);
         }
         return kind.equals("once-a-day")
                 ? new StandingNeed.OnceADay(circuit, priority, minutes, daily)
-                : new StandingNeed.HoursADay(circuit, priority, minutes, block == null ? 0 : block, daily);
+                : new StandingNeed.HoursADay(circuit, priority, minutes, block == null ? 0 : block, daily, worth);
     }
 
     private static @Nullable Double positive(Form form, String field) {
@@ -255,7 +286,7 @@ class NeedsController {
     }
 
     /** A time of day, null when nothing was typed. */
-    private static @Nullable LocalTime clock(Form form, String field) {
+    static @Nullable LocalTime clock(Form form, String field) {
         return form.text(field) == null ? null : form.time(field);
     }
 

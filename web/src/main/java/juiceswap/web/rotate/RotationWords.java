@@ -163,7 +163,7 @@ public class RotationWords {
         plan.unmet().stream()
                 .filter(one -> !one.engineOff()
                         && !plan.rotation().setup().circuit(one.circuit()).lockedOff())
-                .sorted(java.util.Comparator.comparingInt((RotationPlan.Unmet one) ->
+                .sorted(java.util.Comparator.comparingDouble((RotationPlan.Unmet one) ->
                         -plan.rotation().needs().get(one.need()).weight()))
                 .forEach(one -> lines.add(unmet(one, plan, household)));
         List<String> outOfReach = plan.unmet().stream()
@@ -194,6 +194,15 @@ public class RotationWords {
                     "circuits",
                     labels(dark, household)));
         }
+        plan.below()
+                .forEach(one -> lines.add(words.say(
+                        "rotate.below",
+                        "circuit",
+                        Words.label(one.circuit(), household),
+                        "time",
+                        Words.hours(one.minutes()),
+                        "at",
+                        one.at().toLocalTime())));
         plan.thin()
                 .forEach(one -> lines.add(words.say(
                         "rotate.thin",
