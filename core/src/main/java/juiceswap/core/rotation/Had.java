@@ -72,6 +72,11 @@ public record Had(ZoneId zone, List<Supplied> supplied, List<Observed> observed)
         return runs(circuit, from, to).stream().mapToDouble(Run::minutes).sum();
     }
 
+    /** The same, by the world's clock. */
+    double minutesWithPower(String circuit, Instant from, Instant to) {
+        return minutes(circuit, LocalDateTime.ofInstant(from, zone), LocalDateTime.ofInstant(to, zone));
+    }
+
     /** The longest of its unbroken runs, in minutes. */
     public double longestRun(String circuit, LocalDateTime from, LocalDateTime to) {
         return runs(circuit, from, to).stream().mapToDouble(Run::minutes).max().orElse(0);

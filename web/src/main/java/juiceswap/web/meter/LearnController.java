@@ -35,11 +35,13 @@ class LearnController {
     private static final String PAGE = "redirect:/meter/learned";
 
     private final LearnedLoads learned;
+    private final LearnedReserves reserves;
     private final Households households;
     private final Words words;
 
-    LearnController(LearnedLoads learned, Households households, Words words) {
+    LearnController(LearnedLoads learned, LearnedReserves reserves, Households households, Words words) {
         this.learned = learned;
+        this.reserves = reserves;
         this.households = households;
         this.words = words;
     }
@@ -61,6 +63,15 @@ class LearnController {
             boolean warns,
             List<Figure> figures,
             String evidence) {}
+
+    /**
+     * How long something holds and recovers, as it is shown.
+     *
+     * @param news it differs from what was entered
+     * @param warns it loses what it keeps faster
+     */
+    public record ReserveLine(
+            String circuit, String label, boolean news, boolean warns, List<Figure> figures, String evidence) {}
 
     /** A circuit and what it draws. */
     public record Drawing(String name, String value) {}
@@ -84,6 +95,12 @@ class LearnController {
                 .toList();
         model.addAttribute("household", household);
         model.addAttribute("lines", lines);
+        List<ReserveLine> kept = reserves.of(account.householdId(), household).stream()
+                .map(one -> line(one, household))
+                .toList();
+        model.addAttribute("reserves", kept);
+        model.addAttribute(
+                "reserveNews", kept.stream().filter(ReserveLine::news).count());
         model.addAttribute("news", lines.stream().filter(Line::news).count());
         learned.now(account.householdId())
                 .filter(now -> !now.circuits().isEmpty())
@@ -138,6 +155,34 @@ class LearnController {
                         InUse.measures().weekdayAndClock(local(one.to()))));
     }
 
+    private ReserveLine line(LearnedReserves.One one, Household household) {
+        List<Figure> figures = new ArrayList<>();
+        if (one.times().holdMinutes() != null) {
+            figures.add(new Figure(
+                    words.say("learned.holds"),
+                    Words.hours(one.times().holdMinutes()),
+                    entered(Words.hours(one.keep().holdMinutes()))));
+        }
+        if (one.times().recoverMinutes() != null) {
+            figures.add(new Figure(
+                    words.say("learned.recovers"),
+                    Words.hours(one.times().recoverMinutes()),
+                    entered(Words.hours(one.keep().recoverMinutes()))));
+        }
+        return new ReserveLine(
+                one.keep().circuit(),
+                Words.label(one.keep().circuit(), household),
+                one.times().differs(one.keep()),
+                one.times().isWorse(one.keep()),
+                figures,
+                words.say(
+                        "learned.reserve-evidence",
+                        "count",
+                        one.times().pairs(),
+                        "percent",
+                        Math.max(1, Math.round(100 * one.times().missedShare()))));
+    }
+
     private String entered(String figure) {
         return words.say("learned.entered", "figure", figure);
     }
@@ -172,6 +217,16 @@ class LearnController {
             @AuthenticationPrincipal Account account, @RequestParam List<String> circuit, RedirectAttributes flash) {
         learned.take(account, circuit);
         flash.addFlashAttribute("taken", Phrase.of("told.learned-taken", "count", circuit.size()));
+        return PAGE;
+    }
+
+    @PostMapping("/take-times")
+    String takeTimes(
+            @AuthenticationPrincipal Account account, @RequestParam List<String> circuit, RedirectAttributes flash) {
+        int count = reserves.take(account, circuit);
+        if (count > 0) {
+            flash.addFlashAttribute("taken", Phrase.of("told.learned-taken", "count", count));
+        }
         return PAGE;
     }
 
