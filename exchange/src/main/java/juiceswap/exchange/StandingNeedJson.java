@@ -74,7 +74,8 @@ public final class StandingNeedJson {
                                 "floors",
                                 floor -> new DailyCare.Floor(
                                         clock(floor, "at"), floor.path("share").asDouble()))
-                        : usual.floors());
+                        : usual.floors(),
+                Boolean.TRUE.equals(json.flag("watched")));
     }
 
     private static void write(JsonObject json, DailyCare care, DailyCare usual) {
@@ -82,6 +83,7 @@ public final class StandingNeedJson {
             number(json, "lowShare", care.lowShare());
         }
         json.numberUnless("rising", care.rising(), usual.rising());
+        json.flag("watched", care.watched());
         if (!care.uses().equals(usual.uses())) {
             json.put(
                     "uses",

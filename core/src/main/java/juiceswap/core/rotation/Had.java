@@ -96,14 +96,18 @@ public record Had(ZoneId zone, List<Supplied> supplied, List<Observed> observed)
      * @return whole minutes, rounded up; 0 when it may start, or is on
      */
     public long restOfCompressor(StandingNeed.Keep keep, Instant now) {
-        boolean on = !supplied.isEmpty()
-                && supplied.get(supplied.size() - 1).circuits().contains(keep.circuit());
         Instant since = since(keep.circuit());
-        if (on || since == null || !keep.keeping().byCompressor()) {
+        if (powered(keep.circuit()) || since == null || !keep.keeping().byCompressor()) {
             return 0;
         }
         long seconds = COMPRESSOR_RESTS.minus(Duration.between(since, now)).toSeconds();
         return Math.max(0, (seconds + 59) / 60);
+    }
+
+    /** Whether a circuit has power now. */
+    public boolean powered(String circuit) {
+        return !supplied.isEmpty()
+                && supplied.get(supplied.size() - 1).circuits().contains(circuit);
     }
 
     /** Since when a circuit has been as it is now; null when it has been so from the start. */

@@ -10,6 +10,7 @@ import java.util.Set;
 import juiceswap.core.capacity.Capacity;
 import juiceswap.core.capacity.DutyWatts;
 import juiceswap.core.house.Setup;
+import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.ParallelGenerators;
@@ -58,6 +59,37 @@ public record OneIsEnough(LocalDateTime from, LocalDateTime to, boolean first, b
             from = to;
         }
         return List.copyOf(all);
+    }
+
+    /**
+     * The stops in which two generators can be filled in turns: one alone carries what is on before and after. The other, cold
+     * and away from it, is filled while it runs; then they change places.
+     *
+     * @param fillings the stops of the plan in which the tanks are filled
+     */
+    public static List<EngineOff> inTurns(RotationPlan plan, List<EngineOff> fillings) {
+        if (!(plan.rotation().setup().source() instanceof ParallelGenerators two)) {
+            return List.of();
+        }
+        Horizon horizon = plan.rotation().horizon();
+        List<EngineOff> inTurns = new ArrayList<>();
+        for (EngineOff stop : fillings) {
+            int before = horizon.slotAt(stop.from()) - 1;
+            int after = horizon.slotAt(stop.to().minusMinutes(1)) + 1;
+            boolean carried = before >= 0
+                    && after < plan.on().size()
+                    && eitherCarries(plan, before, two)
+                    && eitherCarries(plan, after, two);
+            if (carried) {
+                inTurns.add(stop);
+            }
+        }
+        return inTurns;
+    }
+
+    /** Whichever of them is being filled, the other is enough. */
+    private static boolean eitherCarries(RotationPlan plan, int slot, ParallelGenerators two) {
+        return enough(plan, slot, two.first(), new HashMap<>()) && enough(plan, slot, two.second(), new HashMap<>());
     }
 
     private static boolean enough(RotationPlan plan, int slot, Generator one, Map<Set<String>, Boolean> known) {

@@ -112,10 +112,16 @@ public sealed interface StandingNeed {
      * @param rising what a minute costs at the very bottom beyond that of any that is low, in minutes unmet, 0 or more
      * @param uses hours in which it is used up faster, or slower
      * @param floors what has to be left by the clock
+     * @param watched nothing turns it off by itself, such as heat without its thermostat: somebody looks how warm it is
      */
-    record DailyCare(@Nullable Double lowShare, double rising, List<Use> uses, List<Floor> floors) {
+    record DailyCare(@Nullable Double lowShare, double rising, List<Use> uses, List<Floor> floors, boolean watched) {
         /** Nothing. */
         public static final DailyCare NONE = new DailyCare(null, 0, List.of(), List.of());
+
+        /** Of something that turns itself off when it is full. */
+        public DailyCare(@Nullable Double lowShare, double rising, List<Use> uses, List<Floor> floors) {
+            this(lowShare, rising, uses, floors, false);
+        }
 
         /**
          * So many times as fast in these hours.

@@ -13,6 +13,7 @@ import juiceswap.core.house.Need;
 import juiceswap.core.house.Need.Priority;
 import juiceswap.core.house.Need.Window;
 import juiceswap.core.house.Setup;
+import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.ParallelGenerators;
 import org.junit.jupiter.api.Test;
@@ -75,5 +76,48 @@ class OneIsEnoughTest {
                         List.of(new Need.Always("fridge", Priority.FOOD, Window.ALWAYS)))
                 .plan(Effort.INSTANT);
         assertThat(OneIsEnough.of(plan)).isEmpty();
+    }
+
+    /** In the evening it takes both; in the night one can be filled while the other runs. */
+    @Test
+    void theyAreFilledInTurnsWhereEitherIsEnough() {
+        Setup setup = Samples.setup(set(2000), FRIDGE, HEATER).withSource(new ParallelGenerators(set(2000), set(2000)));
+        EngineOff evening = new EngineOff(SIX.plusHours(2), SIX.plusMinutes(165));
+        EngineOff night = new EngineOff(SIX.plusHours(6), SIX.plusMinutes(405));
+        List<Need> needs = List.of(
+                new Need.Always("fridge", Priority.FOOD, Window.ALWAYS),
+                new Need.Always("heater", Priority.FOOD, new Window(SIX, SIX.plusHours(4))),
+                new Need.Pinned("heater", false, new Window(SIX.plusHours(4), null)));
+        Horizon horizon = new Horizon(SIX, 15, 48, null, List.of(evening, night));
+        RotationPlan plan = new Rotation(setup, horizon, Set.of("fridge", "heater"), needs).plan(Effort.INSTANT);
+        assertThat(OneIsEnough.inTurns(plan, List.of(evening, night))).containsExactly(night);
+        // a rest is no filling
+        assertThat(OneIsEnough.inTurns(plan, List.of())).isEmpty();
+        RotationPlan uneven = new Rotation(
+                        setup.withSource(new ParallelGenerators(set(2000), set(700))),
+                        horizon,
+                        Set.of("fridge", "heater"),
+                        needs)
+                .plan(Effort.INSTANT);
+        assertThat(OneIsEnough.inTurns(uneven, List.of(evening, night))).isEmpty();
+    }
+
+    @Test
+    void withOneAwayTheHeaterIsOutOfReachOfTheSmallOne() {
+        Setup setup = Samples.setup(set(2000), FRIDGE, HEATER).withSource(new ParallelGenerators(set(3600), set(2000)));
+        Wanted wanted = new Wanted(
+                List.of(
+                        new StandingNeed.AlwaysOn("fridge", Priority.FOOD, null),
+                        new StandingNeed.HoursADay("heater", Priority.COMFORT, 240, 60, null)),
+                List.of(),
+                null);
+        List<WithOneAway> away = WithOneAway.of(setup, wanted, SIX);
+        assertThat(away).extracting(WithOneAway::firstStays).containsExactly(true, false);
+        // four fifths of 1,800 W a leg carry the heater of 1,300, those of 1,000 do not
+        assertThat(away.get(0).never()).isEmpty();
+        assertThat(away.get(1).never()).containsExactly("heater");
+        assertThat(away.get(1).shorter()).isEmpty();
+        Setup alike = setup.withSource(new ParallelGenerators(set(3600), set(3600)));
+        assertThat(WithOneAway.of(alike, wanted, SIX)).hasSize(1);
     }
 }

@@ -29,6 +29,9 @@ final class CareFields {
         if (care.rising() > 0) {
             typed.put("rising", "true");
         }
+        if (care.watched()) {
+            typed.put("watched", "true");
+        }
         for (int i = 0; i < Math.min(ROWS, care.uses().size()); i++) {
             DailyCare.Use use = care.uses().get(i);
             typed.put("useFrom" + i, InUse.measures().clock(use.hours().from()));
@@ -66,7 +69,8 @@ final class CareFields {
         floors.addAll(was.floors()
                 .subList(Math.min(ROWS, was.floors().size()), was.floors().size()));
         double rising = !form.checked("rising") ? 0 : was.rising() > 0 ? was.rising() : RISING;
-        return new DailyCare(low == null ? null : (Double) (low / PERCENT), rising, uses, floors);
+        return new DailyCare(
+                low == null ? null : (Double) (low / PERCENT), rising, uses, floors, form.checked("watched"));
     }
 
     private static void use(Form form, int row, List<DailyCare.Use> uses) {

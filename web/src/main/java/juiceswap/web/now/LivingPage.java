@@ -19,6 +19,8 @@ import org.jspecify.annotations.Nullable;
  * @param then the two moves after it, in one line each
  * @param tank what is in it, and for how long, null when nobody can tell
  * @param battery what the battery station holds and does, null without one
+ * @param askCharge the battery was charged elsewhere, and nobody has said what it holds now
+ * @param watches what heats and nothing turns off by itself
  * @param readingDue when it was read last, when that is too long ago; null while it is not
  */
 @RecordBuilder
@@ -36,6 +38,8 @@ public record LivingPage(
         List<ReserveLine> reserves,
         @Nullable String tank,
         @Nullable String battery,
+        boolean askCharge,
+        List<WatchLine> watches,
         List<String> shortfalls,
         boolean proposed,
         @Nullable String readingDue,
@@ -125,4 +129,12 @@ public record LivingPage(
      * @param on ids to close after that, in order
      */
     public record Option(String text, String costs, String off, String on) {}
+
+    /**
+     * Something that nothing turns off by itself.
+     *
+     * @param due somebody has to look how warm it is
+     * @param enough it was warm enough, and is still on
+     */
+    public record WatchLine(String circuit, String label, String said, boolean due, boolean enough) {}
 }

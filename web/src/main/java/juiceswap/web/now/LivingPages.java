@@ -32,6 +32,7 @@ import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.core.rotation.StandingNeed;
+import juiceswap.core.rotation.WarmthWatch;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Storage;
 import juiceswap.web.drawing.FitView;
@@ -41,6 +42,7 @@ import juiceswap.web.now.LivingPage.Breaker;
 import juiceswap.web.now.LivingPage.NextMove;
 import juiceswap.web.now.LivingPage.Option;
 import juiceswap.web.now.LivingPage.ReserveLine;
+import juiceswap.web.now.LivingPage.WatchLine;
 import juiceswap.web.rotate.LoadWatch;
 import juiceswap.web.rotate.RotationWords;
 import juiceswap.web.rotate.Rotations;
@@ -101,6 +103,8 @@ class LivingPages {
                 .reserves(reserves(life, needs))
                 .tank(tank(life))
                 .battery(battery(life))
+                .askCharge(life.chargeUntold())
+                .watches(watches(life))
                 .shortfalls(
                         life.inForce() == null
                                 ? List.of()
@@ -238,6 +242,23 @@ class LivingPages {
                         (int) Math.round(100 * one.levelMinutes() / one.holdMinutes()),
                         life.powered().contains(one.circuit()),
                         one.thin()))
+                .toList();
+    }
+
+    private List<WatchLine> watches(Life life) {
+        Household household = life.outage().household();
+        return WarmthWatch.of(life.wanted().standing(), life.had(), clock.instant()).stream()
+                .map(one -> new WatchLine(
+                        one.circuit(),
+                        Words.label(one.circuit(), household),
+                        words.say(
+                                one.celsius() == null
+                                        ? "now.watch.not-looked"
+                                        : one.enough() ? "now.watch.enough" : "now.watch.was",
+                                "temperature",
+                                one.celsius() == null ? "" : Quantity.celsius(one.celsius())),
+                        one.due(),
+                        one.enough()))
                 .toList();
     }
 

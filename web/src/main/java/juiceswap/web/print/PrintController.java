@@ -307,8 +307,9 @@ class PrintController {
             Kept lived = life.lived();
             RotationPlan plan = lived.plan();
             List<String> stores = new ArrayList<>(rotationWords.fuel(life.fuelAlong(lived), life));
-            stores.addAll(rotationWords.oneIsEnough(plan, life.now(), household));
+            stores.addAll(rotationWords.oneIsEnough(plan, life.fillings(lived), life.now(), household));
             stores.addAll(rotationWords.charge(plan, life.chargeAlong(lived), life.wattHours(), household));
+            stores.addAll(rotationWords.setPoints(plan, life.wanted(), life.now(), household));
             stores.addAll(rotationWords.shortfalls(plan, household));
             parts.add(Part.of(
                     words.say("print.day.known"), stores.stream().map(Line::of).toList()));

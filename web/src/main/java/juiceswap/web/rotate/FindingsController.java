@@ -33,6 +33,8 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 @RequestMapping("/rotate")
 class FindingsController {
+    private static final String NOW = "redirect:/now";
+
     private final Rotations rotations;
     private final RotationWords words;
     private final SwapService swap;
@@ -52,6 +54,7 @@ class FindingsController {
             @RequestParam int seen,
             @RequestParam String circuit,
             @RequestParam Map<String, String> typed,
+            @RequestParam(defaultValue = "false") boolean now,
             RedirectAttributes flash) {
         Life life = rotations.planned(account);
         Household household = life.outage().household();
@@ -70,8 +73,9 @@ class FindingsController {
             }
         } catch (InvalidInput invalid) {
             flash.addFlashAttribute("unread", new Unread("found", form.with(invalid)));
+            return RotateController.BACK + "?circuit=" + circuit;
         }
-        return RotateController.BACK + "?circuit=" + circuit;
+        return now ? NOW : RotateController.BACK + "?circuit=" + circuit;
     }
 
     private void found(
@@ -151,6 +155,7 @@ class FindingsController {
             @AuthenticationPrincipal Account account,
             @RequestParam int seen,
             @RequestParam Map<String, String> typed,
+            @RequestParam(defaultValue = "false") boolean now,
             RedirectAttributes flash) {
         Life life = rotations.planned(account);
         Form form = new Form(typed);
@@ -167,8 +172,9 @@ class FindingsController {
             proposeAsFound(account, Phrase.of("plan.why.charge-found"));
         } catch (InvalidInput invalid) {
             flash.addFlashAttribute("unread", new Unread("charge", form.with(invalid)));
+            return RotateController.BACK;
         }
-        return RotateController.BACK;
+        return now ? NOW : RotateController.BACK;
     }
 
     /** Plans on from what has just been written to the log. */

@@ -118,8 +118,9 @@ class RotatePages {
         Refuelling fuel = life.fuelAlong(shown);
         Charge charge = life.chargeAlong(shown);
         List<String> fuelLines = new ArrayList<>(words.fuel(fuel, life));
-        fuelLines.addAll(words.oneIsEnough(shown.plan(), life.now(), household));
+        fuelLines.addAll(words.oneIsEnough(shown.plan(), life.fillings(shown), life.now(), household));
         model.addAttribute("fuel", fuelLines);
+        model.addAttribute("setPoints", words.setPoints(shown.plan(), life.wanted(), life.now(), household));
         model.addAttribute("runsDry", fuel.emptyAt() != null);
         model.addAttribute("charge", words.charge(shown.plan(), charge, life.wattHours(), household));
         RotationPlan before = life.proposed() == null ? null : life.lived().plan();

@@ -9,6 +9,7 @@ import juiceswap.core.Phrase;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Need;
 import juiceswap.core.household.Household;
+import juiceswap.core.measure.Quantity;
 import juiceswap.core.rotation.Charge;
 import juiceswap.core.rotation.GivingUp;
 import juiceswap.core.rotation.Horizon;
@@ -23,7 +24,9 @@ import juiceswap.core.rotation.Rest;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
+import juiceswap.core.rotation.SetPoint;
 import juiceswap.core.rotation.StandingNeed;
+import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.WhatHelps;
 import juiceswap.core.rotation.WhyOff;
 import juiceswap.core.rotation.Wish;
@@ -411,11 +414,13 @@ public class RotationWords {
         return lines;
     }
 
-    /** When one of two sets is enough, and what that spares; none where there are not two. */
-    public List<String> oneIsEnough(RotationPlan plan, LocalDateTime now, Household household) {
-        return OneIsEnough.of(plan).stream()
+    /** When one of two sets is enough, what that spares, and when they are filled in turns; none where there are not two. */
+    public List<String> oneIsEnough(
+            RotationPlan plan, List<EngineOff> fillings, LocalDateTime now, Household household) {
+        List<String> lines = new ArrayList<>();
+        OneIsEnough.of(plan).stream()
                 .filter(one -> one.to().isAfter(now))
-                .map(one -> words.say(
+                .forEach(one -> lines.add(words.say(
                         one.first() && one.second()
                                 ? "rotate.one-set"
                                 : one.first() ? "rotate.one-set.first" : "rotate.one-set.second",
@@ -424,7 +429,28 @@ public class RotationWords {
                         "to",
                         time(one.to(), now),
                         "fuel",
-                        household.fuel(one.litresSaved())))
+                        household.fuel(one.litresSaved()))));
+        OneIsEnough.inTurns(plan, fillings).stream()
+                .filter(stop -> stop.to().isAfter(now))
+                .forEach(stop -> lines.add(words.say("rotate.in-turns", "time", time(stop.from(), now))));
+        return lines;
+    }
+
+    /** What had better be run colder, or warmer, before it rests for long. */
+    public List<String> setPoints(RotationPlan plan, Wanted wanted, LocalDateTime now, Household household) {
+        return SetPoint.of(plan, wanted.standing(), now).stream()
+                .map(one -> words.say(
+                        "rotate.set-point." + one.way().word(),
+                        "circuit",
+                        Words.label(one.circuit(), household),
+                        "from",
+                        time(one.from(), now),
+                        "until",
+                        time(one.until(), now),
+                        "cold",
+                        Quantity.celsius(SetPoint.COLDEST_FRESH),
+                        "rest",
+                        Words.hours(one.restMinutes())))
                 .toList();
     }
 

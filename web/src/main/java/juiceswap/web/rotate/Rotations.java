@@ -29,6 +29,7 @@ import juiceswap.core.house.Setup;
 import juiceswap.core.outage.Standing;
 import juiceswap.core.rotation.Beside;
 import juiceswap.core.rotation.Charge;
+import juiceswap.core.rotation.ChargeLevel;
 import juiceswap.core.rotation.Effort;
 import juiceswap.core.rotation.Had;
 import juiceswap.core.rotation.Horizon.EngineOff;
@@ -78,6 +79,9 @@ public class Rotations {
 
     /** For what somebody waits for. */
     private final Effort atOnce;
+
+    /** Who has not said for so long what a battery holds after it was charged is not going to. */
+    private static final int ASKED_HOURS = 6;
 
     private volatile boolean begun;
 
@@ -176,8 +180,13 @@ public class Rotations {
             return shown == null
                     ? List.of()
                     : shown.wishes().stream()
-                            .filter(wish -> wish.to().isAfter(now))
+                            .filter(wish -> counts(wish, standing, now))
                             .toList();
+        }
+
+        /** It was to be charged elsewhere, it is back, and nobody has said what it holds now. */
+        public boolean chargeUntold() {
+            return inForce != null && inForce.wishes().stream().anyMatch(wish -> untold(wish, standing, now));
         }
 
         /** What has power now, from whatever: the set, the street, the battery. */
@@ -267,7 +276,7 @@ public class Rotations {
         List<Wish> wishes = inForce == null
                 ? List.of()
                 : inForce.wishes().stream()
-                        .filter(wish -> wish.to().isAfter(now))
+                        .filter(wish -> counts(wish, standing, now))
                         .toList();
         Wanted wanted =
                 outage.household().wanted(Occasion.on(now.toLocalDate())).withWishes(wishes);
@@ -288,6 +297,20 @@ public class Rotations {
                 .progress(inForce == null ? null : Progress.of(inForce.plan(), on, now))
                 .proposed(kept.size() > 1 ? kept.get(1) : null)
                 .build();
+    }
+
+    /** A wish whose time is over is done with, but for a charge of which nobody has said what came of it. */
+    private static boolean counts(Wish wish, Standing standing, LocalDateTime now) {
+        return wish.to().isAfter(now) || untold(wish, standing, now);
+    }
+
+    private static boolean untold(Wish wish, Standing standing, LocalDateTime now) {
+        boolean lately =
+                !wish.to().isAfter(now) && wish.to().plusHours(ASKED_HOURS).isAfter(now);
+        ChargeLevel.Known told = standing.living().charge();
+        return wish instanceof Wish.Charging
+                && lately
+                && (told == null || local(told.at()).isBefore(wish.from()));
     }
 
     private static boolean settled(Standing standing) {

@@ -2,13 +2,18 @@ package juiceswap.web.upkeep;
 
 import java.time.Clock;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.stream.Collectors;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
 import juiceswap.core.household.Household;
+import juiceswap.core.rotation.WithOneAway;
 import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.ParallelGenerators;
 import juiceswap.core.supply.Source;
 import juiceswap.core.upkeep.Lending;
 import juiceswap.core.upkeep.Lending.Answer;
@@ -63,6 +68,7 @@ class LendController {
         model.addAttribute("household", household);
         model.addAttribute("asks", household.lacksBondAlone());
         model.addAttribute("two", household.supply().sets() > 1);
+        model.addAttribute("withOneAway", withOneAway(household));
         model.addAttribute("engine", household.setup().source().engine() != null);
         model.addAttribute("mayLend", out.size() < household.supply().sets());
         model.addAttribute("out", out.stream().map(this::line).toList());
@@ -70,6 +76,45 @@ class LendController {
                 "back",
                 book.back(account.householdId()).stream().map(this::line).toList());
         return "upkeep/lend";
+    }
+
+    /** What a day is like with one of two; empty where there are not two that can run together. */
+    private List<String> withOneAway(Household household) {
+        if (!(household.setup().source() instanceof ParallelGenerators)) {
+            return List.of();
+        }
+        LocalDateTime evening = LocalDate.now(clock).atTime(WithOneAway.FROM);
+        return WithOneAway.of(household.setup(), household.wanted(), evening).stream()
+                .map(one -> withOneAway(one, household))
+                .toList();
+    }
+
+    private String withOneAway(WithOneAway away, Household household) {
+        List<String> sentences = new ArrayList<>();
+        sentences.add(words.say(away.firstStays() ? "lend.first-stays" : "lend.second-stays"));
+        if (!away.never().isEmpty()) {
+            sentences.add(words.say("lend.never", "circuits", labels(away.never(), household)));
+        }
+        for (WithOneAway.Shorter one : away.shorter()) {
+            sentences.add(words.say(
+                    "lend.shorter",
+                    "circuit",
+                    Words.label(one.circuit(), household),
+                    "time",
+                    Words.hours(one.minutes())));
+        }
+        sentences.add(
+                away.never().isEmpty() && away.shorter().isEmpty()
+                        ? words.say("lend.all-fits")
+                        : words.say("lend.rest-fits"));
+        if (away.walks() > 0) {
+            sentences.add(words.say("lend.more-walks", "walks", away.walks()));
+        }
+        return String.join(" ", sentences);
+    }
+
+    private static String labels(List<String> circuits, Household household) {
+        return circuits.stream().map(id -> Words.label(id, household)).collect(Collectors.joining(", "));
     }
 
     private Line line(LentBook.Loan loan) {

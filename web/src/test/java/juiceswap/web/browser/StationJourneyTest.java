@@ -116,5 +116,16 @@ class StationJourneyTest extends OutageJourney {
         clock.forward(Duration.ofMinutes(30));
         // what it took up elsewhere nobody can know: it is told
         assertThat(life().wattHours()).isEqualTo(before);
+        // it is back: Now asks
+        clock.set(leaves.at().plusHours(5));
+        ines.go("/now");
+        Locator ask = ines.page.locator("[data-part=ask-charge]");
+        assertThat(ask).containsText("charged elsewhere");
+        ask.locator("[name=percent]").fill("95");
+        ines.press(ask.locator("button"));
+        assertThat(ines.page.locator("h1").first()).isVisible();
+        assertThat(ines.page.url()).endsWith("/now");
+        assertThat(ask).hasCount(0);
+        assertThat(life().wattHours()).isEqualTo(0.95 * 2000);
     }
 }
