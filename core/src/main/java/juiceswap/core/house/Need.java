@@ -154,7 +154,8 @@ public sealed interface Need {
         }
 
         /**
-         * So much has to be left at a time: hot water at seven, water for the night. What is missing then counts as unmet.
+         * So much has to be left at a time: hot water at seven, water for the night. A minute that is missing then
+         * counts a quarter of one that is unmet.
          *
          * @param minutes of reserve, above 0, not above what it holds
          */

@@ -21,7 +21,7 @@ abstract sealed class Demand
      * @param engineOff minutes unmet because the engine stands still, which don't count
      * @param thin minutes near the bottom of a reserve
      * @param owed minutes that a reserve ends below where it should
-     * @param below minutes that are missing where so much had to be left
+     * @param below minutes that are missing where so much had to be left, by what they weigh
      * @param minded what is minded beyond that, in minutes: being on, going off, being very low
      */
     record Account(double unmet, double engineOff, double thin, double owed, double below, double minded) {

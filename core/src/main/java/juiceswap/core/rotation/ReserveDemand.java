@@ -12,6 +12,9 @@ final class ReserveDemand extends Demand {
     /** At the end it should be back where it was, or at this share of what it holds. */
     private static final double HALF = 0.5;
 
+    /** What a minute that is missing at its time weighs against one that is unmet: nothing has gone short yet. */
+    private static final double BELOW = 0.25;
+
     /** The finest steps in which the search looks at a reserve. */
     private static final int MOST_STEPS = 240;
 
@@ -74,7 +77,7 @@ final class ReserveDemand extends Demand {
     /** Minutes that a slot loses by ending at a level: short, low, and below what has to be left. */
     private double lost(double after, int slot) {
         double level = Math.max(0, after);
-        return Math.max(0, -after) + low(level) + Math.max(0, floors[slot] - level);
+        return Math.max(0, -after) + low(level) + BELOW * Math.max(0, floors[slot] - level);
     }
 
     private double low(double level) {
@@ -98,7 +101,7 @@ final class ReserveDemand extends Demand {
                 thin += horizon.slotMinutes();
                 minded += horizon.slotMinutes() * rising * (1 - level / thinBelow);
             }
-            below += Math.max(0, floors[slot] - level);
+            below += BELOW * Math.max(0, floors[slot] - level);
         }
         return new Account(unmet, 0, thin, owed(level), below, minded);
     }

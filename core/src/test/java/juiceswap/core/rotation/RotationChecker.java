@@ -313,7 +313,7 @@ public final class RotationChecker {
                 boolean last = slot + 1 == slots && floor.at().isAfter(at(slots));
                 most = here && !last ? Math.max(most, floor.minutes() - level) : most;
             }
-            minded += Math.max(0, most);
+            minded += 0.25 * Math.max(0, most);
         }
         double owed = Math.max(0, Math.min(reserve.levelMinutes(), reserve.holdMinutes() / 2) - level);
         return new double[] {unmet, thin, owed, minded};

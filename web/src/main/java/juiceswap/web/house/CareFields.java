@@ -14,7 +14,9 @@ import org.jspecify.annotations.Nullable;
 /** What is asked of a need beyond its minutes, in the fields of its form. */
 final class CareFields {
     /** So many hours of use, and times at which something has to be left, have fields; more are kept as they are. */
-    private static final int ROWS = 2;
+    private static final int USES = 1;
+
+    private static final int FLOORS = 2;
 
     private static final double PERCENT = 100;
 
@@ -32,13 +34,13 @@ final class CareFields {
         if (care.watched()) {
             typed.put("watched", "true");
         }
-        for (int i = 0; i < Math.min(ROWS, care.uses().size()); i++) {
+        for (int i = 0; i < Math.min(USES, care.uses().size()); i++) {
             DailyCare.Use use = care.uses().get(i);
             typed.put("useFrom" + i, InUse.measures().clock(use.hours().from()));
             typed.put("useTo" + i, InUse.measures().clock(use.hours().to()));
             typed.put("useTimes" + i, Shown.plain(use.times()));
         }
-        for (int i = 0; i < Math.min(ROWS, care.floors().size()); i++) {
+        for (int i = 0; i < Math.min(FLOORS, care.floors().size()); i++) {
             DailyCare.Floor floor = care.floors().get(i);
             typed.put("leftAt" + i, InUse.measures().clock(floor.at()));
             typed.put("leftPercent" + i, Shown.plain(Math.round(PERCENT * floor.share())));
@@ -59,15 +61,17 @@ final class CareFields {
         Double low = within(form, "lowPercent", 0, PERCENT);
         List<DailyCare.Use> uses = new ArrayList<>();
         List<DailyCare.Floor> floors = new ArrayList<>();
-        for (int i = 0; i < ROWS; i++) {
+        for (int i = 0; i < USES; i++) {
             use(form, i, uses);
+        }
+        for (int i = 0; i < FLOORS; i++) {
             floor(form, i, floors);
         }
         DailyCare was = before == null ? DailyCare.NONE : before;
         uses.addAll(
-                was.uses().subList(Math.min(ROWS, was.uses().size()), was.uses().size()));
+                was.uses().subList(Math.min(USES, was.uses().size()), was.uses().size()));
         floors.addAll(was.floors()
-                .subList(Math.min(ROWS, was.floors().size()), was.floors().size()));
+                .subList(Math.min(FLOORS, was.floors().size()), was.floors().size()));
         double rising = !form.checked("rising") ? 0 : was.rising() > 0 ? was.rising() : RISING;
         return new DailyCare(
                 low == null ? null : (Double) (low / PERCENT), rising, uses, floors, form.checked("watched"));

@@ -5,6 +5,8 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
 import juiceswap.core.Phrase;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Need;
@@ -197,7 +199,10 @@ public class RotationWords {
                     "circuits",
                     labels(dark, household)));
         }
-        plan.below()
+        // how much is left when the plan ends is a matter of planning, not of what somebody has asked for
+        Horizon horizon = plan.rotation().horizon();
+        plan.below().stream()
+                .filter(one -> !one.at().equals(horizon.at(horizon.slots())))
                 .forEach(one -> lines.add(words.say(
                         "rotate.below",
                         "circuit",
@@ -206,7 +211,12 @@ public class RotationWords {
                         Words.hours(one.minutes()),
                         "at",
                         one.at().toLocalTime())));
-        plan.thin()
+        Set<String> goneShort = plan.unmet().stream()
+                .filter(one -> !one.engineOff())
+                .map(RotationPlan.Unmet::circuit)
+                .collect(Collectors.toSet());
+        plan.thin().stream()
+                .filter(one -> !goneShort.contains(one.circuit()))
                 .forEach(one -> lines.add(words.say(
                         "rotate.thin",
                         "circuit",

@@ -24,7 +24,7 @@ class PocketCasesTest extends OutageJourney {
     private static final Engine SERVER = Engine.ofTheOutage(Phrase::key);
 
     /** One of each of the two, so that both the compiled core and the script that stands in for it are asked. */
-    private static final String START =
+    static final String START =
             "how => { const parts = document.body.dataset; const at = path => new URL(path, location.href).href;"
                     + " window.core = new Worker(parts.worker); window.waits = new Map(); let calls = 0;"
                     + " core.onmessage = ({ data }) => waits.get(data.id)(data);"
@@ -32,7 +32,7 @@ class PocketCasesTest extends OutageJourney {
                     + " return ask({ load: { runtime: at(parts.runtime), core: how === 'script' ? at('/assets/nothing') : at(parts.core),"
                     + " script: at(parts.script), sentences: at(parts.sentences) } }).then(came => came.answer); }";
 
-    private static List<Tree> cases(boolean rotations) throws IOException {
+    static List<Tree> cases(boolean rotations) throws IOException {
         Set<String> known = SERVER.endpoints();
         try (Stream<Path> files = Files.walk(Path.of("../exchange/src/test/resources/cases"))) {
             return files.filter(file -> file.toString().endsWith(".json"))
@@ -65,10 +65,14 @@ class PocketCasesTest extends OutageJourney {
     }
 
     private static Tree inThePhone(Page page, Tree worked) {
+        return inThePhone(page, worked, "instant");
+    }
+
+    static Tree inThePhone(Page page, Tree worked, String effort) {
         String request = worked.path("request").toString();
         if (worked.text("endpoint", "").equals("rotation")) {
             request = request.substring(0, request.length() - 1).replaceAll("\"effort\":\"[a-z]+\",?", "")
-                    + ",\"effort\":\"instant\"}";
+                    + ",\"effort\":\"" + effort + "\"}";
         }
         @SuppressWarnings("unchecked")
         Map<String, Object> came = (Map<String, Object>) page.evaluate(
