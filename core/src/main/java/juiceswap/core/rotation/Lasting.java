@@ -14,6 +14,7 @@ import juiceswap.core.house.Need.Priority;
 import juiceswap.core.house.Need.Window;
 import juiceswap.core.house.Setup;
 import juiceswap.core.rotation.Horizon.EngineOff;
+import juiceswap.core.rotation.RotationSearch.Start;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -44,7 +45,7 @@ final class Lasting {
     private final Function<RotationPlan, Charge> charge;
     private final LocalDateTime until;
     private final Effort effort;
-    private final @Nullable List<Set<String>> inForce;
+    private final @Nullable Start inForce;
     private final Beside beside;
 
     /** The plan that lasted at the last prices that were kept. */
@@ -79,7 +80,7 @@ final class Lasting {
             Function<RotationPlan, Charge> charge,
             LocalDateTime until,
             Effort effort,
-            @Nullable List<Set<String>> inForce,
+            @Nullable Start inForce,
             Beside beside) {
         this.question = question;
         this.charge = charge;
@@ -95,15 +96,15 @@ final class Lasting {
      * @param charged when it is charged
      */
     RotationPlan plan(List<EngineOff> charged) {
-        if (lasts(question.plan(Effort.INSTANT, inForce, beside))) {
-            RotationPlan free = question.plan(effort, inForce, beside);
+        if (lasts(question.planFrom(inForce, Effort.INSTANT, beside, Watch.PATIENT))) {
+            RotationPlan free = question.planFrom(inForce, effort, beside, Watch.PATIENT);
             if (lasts(free)) {
                 return free;
             }
         }
         List<Stretch> stretches = onePrice(stretches(charged));
         if (lasting == null) {
-            return priced(stretches).plan(effort, inForce, beside);
+            return priced(stretches).planFrom(inForce, effort, beside, Watch.PATIENT);
         }
         for (int i = 0; i < stretches.size(); i++) {
             if (stretches.size() > 1) {
@@ -121,7 +122,7 @@ final class Lasting {
 
     /** Whether it lasts with these prices, by a plan quickly made, which is kept then. */
     private boolean lasts(List<Stretch> stretches) {
-        RotationPlan plan = priced(stretches).plan(Effort.INSTANT, inForce, beside);
+        RotationPlan plan = priced(stretches).planFrom(inForce, Effort.INSTANT, beside, Watch.PATIENT);
         boolean lasts = lasts(plan);
         lasting = lasts ? plan : lasting;
         return lasts;

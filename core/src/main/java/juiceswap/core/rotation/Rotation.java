@@ -83,8 +83,13 @@ public record Rotation(
      * @throws java.util.concurrent.CancellationException nobody waits for it any more
      */
     public RotationPlan plan(Effort effort, @Nullable List<Set<String>> inForce, Beside beside, Watch watch) {
+        return planFrom(RotationSearch.Start.untold(inForce), effort, beside, watch);
+    }
+
+    /** The same, beginning with a plan of which people have been told. */
+    RotationPlan planFrom(RotationSearch.@Nullable Start start, Effort effort, Beside beside, Watch watch) {
         Compiled compiled = new Compiled(this);
-        return RotationPlan.of(compiled, RotationSearch.best(compiled, effort, inForce, beside, watch));
+        return RotationPlan.of(compiled, RotationSearch.best(compiled, effort, start, beside, watch));
     }
 
     /** What a plan made before amounts to: its on-sets by slot, of circuits that are known to this question. */

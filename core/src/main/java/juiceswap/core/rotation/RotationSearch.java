@@ -70,6 +70,9 @@ final class RotationSearch {
     /** So often it goes on, each time from the best with hours of all that was found before. */
     private static final int GOES = 3;
 
+    /** What people have been told stays for anything that is worth no more than a walk. */
+    private static final double WORTH_CHANGING = Compiled.DAY_VISIT;
+
     /** A visit that must not be. */
     private static final double FORBIDDEN = 5000;
 
@@ -139,10 +142,29 @@ final class RotationSearch {
         }
     }
 
+    /**
+     * A plan that a search begins with.
+     *
+     * @param on by slot
+     * @param told for so many slots people have been told what is on: that stays unless another plan is better by a walk
+     */
+    record Start(List<Set<String>> on, int told) {
+        /** One of which nobody has been told. */
+        static @Nullable Start untold(@Nullable List<Set<String>> on) {
+            return on == null ? null : new Start(on, 0);
+        }
+    }
+
     /** The best on-sets that this much effort finds. */
-    static long[] best(
-            Compiled problem, Effort effort, @Nullable List<Set<String>> inForce, Beside beside, Watch watch) {
-        long[] start = inForce == null ? null : bits(problem, inForce);
+    static long[] best(Compiled problem, Effort effort, @Nullable Start from, Beside beside, Watch watch) {
+        long[] start = from == null ? null : bits(problem, from.on);
+        long[] found = best(problem, effort, start, beside, watch);
+        return from == null || start == null || from.told == 0
+                ? found
+                : new RotationSearch(problem, 0, Watch.PATIENT).asTold(start, from.told, found);
+    }
+
+    private static long[] best(Compiled problem, Effort effort, long @Nullable [] start, Beside beside, Watch watch) {
         if (effort == Effort.INSTANT) {
             return new RotationSearch(problem, 0, watch).search(effort.work(), start);
         }
@@ -159,6 +181,19 @@ final class RotationSearch {
             searches.add(() -> search.search(effort.work(), start));
         }
         return new RotationSearch(problem, 0, Watch.PATIENT).together(beside.all(searches), effort.work());
+    }
+
+    /** What was told, and after it what was found; or what was found, where that is better by a walk and more. */
+    private long[] asTold(long[] start, int told, long[] found) {
+        draft.take(start);
+        long[] before = draft.sets.clone();
+        draft.take(found);
+        double score = draft.score();
+        draft.paste(before, 0, told);
+        draft.judge();
+        draft.keep();
+        NothingForNothing.trim(problem, draft);
+        return draft.score() <= score + WORTH_CHANGING ? draft.sets.clone() : found;
     }
 
     /** The best of what some searches have found, with hours of one another. */

@@ -20,6 +20,7 @@ import juiceswap.core.house.TransferDevice;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Horizon.Sleep;
 import juiceswap.core.rotation.Resting.Dropped;
+import juiceswap.core.rotation.RotationSearch.Start;
 import juiceswap.core.supply.PowerStation;
 import org.jspecify.annotations.Nullable;
 
@@ -195,9 +196,10 @@ public record Wanted(
      */
     public Made plan(Now now, Effort effort, @Nullable RotationPlan inForce, Beside beside) {
         Horizon horizon = from(now, List.of(), Set.of()).horizon();
-        List<Set<String>> start = inForce == null ? null : ahead(inForce, horizon);
+        Start start = inForce == null ? null : ahead(inForce, horizon);
         if (now.setup.source() instanceof PowerStation && now.wattHours != null) {
-            return onBattery(now, now.wattHours, effort, start, beside);
+            // on a battery what was told is worth less than that it lasts
+            return onBattery(now, now.wattHours, effort, start == null ? null : Start.untold(start.on()), beside);
         }
         if (now.fuel == null) {
             return made(now, planned(now, List.of(), effort, start, beside), Refuelling.UNKNOWN);
@@ -207,7 +209,8 @@ public record Wanted(
         Refuelling placed = Refuelling.place(first, now.fuel, chosen);
         List<EngineOff> more = new ArrayList<>(placed.refuels());
         more.removeAll(chosen);
-        RotationPlan plan = planned(now, more, effort, start == null ? null : first.on(), beside);
+        RotationPlan plan =
+                planned(now, more, effort, start == null ? null : new Start(first.on(), start.told()), beside);
         Refuelling fuel = Refuelling.along(plan, now.fuel, placed.refuels());
         return fuel.emptyAt() == null ? made(now, plan, fuel) : untilDry(now, effort, plan, fuel, more, beside);
     }
@@ -220,7 +223,7 @@ public record Wanted(
      * On a battery alone: it lasts until it has to, which is the end of the plan where nobody has said otherwise, or until it is
      * charged. What it holds after that is lived on until it is empty, and no plan goes on then.
      */
-    private Made onBattery(Now now, double wattHours, Effort effort, @Nullable List<Set<String>> start, Beside beside) {
+    private Made onBattery(Now now, double wattHours, Effort effort, @Nullable Start start, Beside beside) {
         Horizon horizon = from(now, List.of(), Set.of()).horizon();
         LocalDateTime end = horizon.at(horizon.slots());
         LocalDateTime until = wishes.stream()
@@ -293,14 +296,14 @@ public record Wanted(
         Refuelling.Fuel there = Objects.requireNonNull(now.fuel);
         LocalDateTime dry = Objects.requireNonNull(fuel.emptyAt());
         for (int i = 0; i < MOST_PROLONGED; i++) {
-            RotationPlan plan = planned(now, offFrom(dry, stops, wet), Effort.INSTANT, wet.on(), beside);
+            RotationPlan plan = planned(now, offFrom(dry, stops, wet), Effort.INSTANT, Start.untold(wet.on()), beside);
             LocalDateTime later = Refuelling.along(plan, there, fuel.refuels()).dryAfter(plan, dry);
             if (!later.isAfter(dry)) {
                 break;
             }
             dry = later;
         }
-        RotationPlan plan = planned(now, offFrom(dry, stops, wet), effort, wet.on(), beside);
+        RotationPlan plan = planned(now, offFrom(dry, stops, wet), effort, Start.untold(wet.on()), beside);
         Refuelling along = Refuelling.along(plan, there, fuel.refuels());
         boolean toTheEnd = !dry.isBefore(
                 plan.rotation().horizon().at(plan.rotation().horizon().slots()));
@@ -322,8 +325,7 @@ public record Wanted(
      * The plan with these stops beside those that are wished. Where the battery could not be charged as far as it was reckoned
      * with, it carries less.
      */
-    private RotationPlan planned(
-            Now now, List<EngineOff> stops, Effort effort, @Nullable List<Set<String>> start, Beside beside) {
+    private RotationPlan planned(Now now, List<EngineOff> stops, Effort effort, @Nullable Start start, Beside beside) {
         Set<Dropped> dropped = new HashSet<>();
         if (now.wattHours != null) {
             lasting(now, stops, Effort.INSTANT, start, beside, dropped);
@@ -332,14 +334,9 @@ public record Wanted(
     }
 
     private RotationPlan lasting(
-            Now now,
-            List<EngineOff> stops,
-            Effort effort,
-            @Nullable List<Set<String>> start,
-            Beside beside,
-            Set<Dropped> dropped) {
+            Now now, List<EngineOff> stops, Effort effort, @Nullable Start start, Beside beside, Set<Dropped> dropped) {
         while (true) {
-            RotationPlan plan = from(now, stops, dropped).plan(effort, start, beside);
+            RotationPlan plan = from(now, stops, dropped).planFrom(start, effort, beside, Watch.PATIENT);
             Dropped less = now.wattHours == null ? null : Resting.tooMuch(plan, now.wattHours);
             if (less == null || !dropped.add(less)) {
                 return plan;
@@ -397,8 +394,8 @@ public record Wanted(
         return fillings;
     }
 
-    /** The on-sets of a plan from a later beginning on; what it does not reach goes on as its end. */
-    private static List<Set<String>> ahead(RotationPlan plan, Horizon later) {
+    /** A plan from a later beginning on; what it does not reach goes on as its end, and nobody has been told of that. */
+    private static Start ahead(RotationPlan plan, Horizon later) {
         int shift = (int) (Duration.between(plan.rotation().horizon().first(), later.first())
                         .toMinutes()
                 / later.slotMinutes());
@@ -406,6 +403,6 @@ public record Wanted(
         for (int slot = 0; slot < later.slots(); slot++) {
             ahead.add(plan.on().get(Math.max(0, Math.min(plan.on().size() - 1, slot + shift))));
         }
-        return ahead;
+        return new Start(ahead, Math.max(0, Math.min(later.slots(), plan.on().size() - shift)));
     }
 }
