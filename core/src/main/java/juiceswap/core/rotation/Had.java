@@ -17,6 +17,8 @@ import org.jspecify.annotations.Nullable;
  * @param observed in the order of time: levels that somebody found
  */
 public record Had(ZoneId zone, List<Supplied> supplied, List<Observed> observed) {
+    private static final Duration A_MINUTE = Duration.ofMinutes(1);
+
     private static final Duration COMPRESSOR_RESTS = Duration.ofMinutes(5);
 
     /** Nothing is known: reserves are full, nothing has run. */
@@ -48,7 +50,9 @@ public record Had(ZoneId zone, List<Supplied> supplied, List<Observed> observed)
         double level = keep.holdMinutes();
         Instant since = supplied.isEmpty() ? now : supplied.get(0).at();
         for (Observed one : observed) {
-            if (one.circuit().equals(keep.circuit()) && !one.at().isAfter(now)) {
+            // it is asked for by the minute: what was seen within it counts
+            boolean seen = one.at().isBefore(now.plus(A_MINUTE));
+            if (one.circuit().equals(keep.circuit()) && seen) {
                 level = Math.min(keep.holdMinutes(), one.minutes());
                 since = one.at();
             }

@@ -84,14 +84,21 @@ class LendController {
             return List.of();
         }
         LocalDateTime evening = LocalDate.now(clock).atTime(WithOneAway.FROM);
-        return WithOneAway.of(household.setup(), household.wanted(), evening).stream()
-                .map(one -> withOneAway(one, household))
+        List<WithOneAway> away = WithOneAway.of(household.setup(), household.wanted(), evening);
+        return away.stream()
+                .map(one -> withOneAway(
+                        one,
+                        words.say(
+                                away.size() == 1
+                                        ? "lend.either-stays"
+                                        : one.firstStays() ? "lend.first-stays" : "lend.second-stays"),
+                        household))
                 .toList();
     }
 
-    private String withOneAway(WithOneAway away, Household household) {
+    private String withOneAway(WithOneAway away, String who, Household household) {
         List<String> sentences = new ArrayList<>();
-        sentences.add(words.say(away.firstStays() ? "lend.first-stays" : "lend.second-stays"));
+        sentences.add(who);
         if (!away.never().isEmpty()) {
             sentences.add(words.say("lend.never", "circuits", labels(away.never(), household)));
         }

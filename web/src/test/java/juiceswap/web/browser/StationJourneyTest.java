@@ -36,7 +36,8 @@ class StationJourneyTest extends OutageJourney {
                             "chargingWatts": 600, "outputSwitch": true, "bond": "floating"}},
                  "rotation": {"sleep": {"from": "22:30", "to": "06:30"}, "needs": [
                    {"circuit": "fridge", "kind": "keep", "keeping": "fridge"},
-                   {"circuit": "boiler", "kind": "keep", "keeping": "house-warm", "holdMinutes": 360, "recoverMinutes": 180},
+                   {"circuit": "boiler", "kind": "keep", "keeping": "house-warm", "holdMinutes": 360, "recoverMinutes": 180,
+                    "watched": true},
                    {"circuit": "desk", "kind": "always", "priority": "comfort", "from": "08:00", "to": "22:00"},
                    {"circuit": "lamp", "kind": "always", "priority": "comfort", "from": "17:00", "to": "23:00"}]}}
                 """));
@@ -127,5 +128,42 @@ class StationJourneyTest extends OutageJourney {
         assertThat(ines.page.url()).endsWith("/now");
         assertThat(ask).hasCount(0);
         assertThat(life().wattHours()).isEqualTo(0.95 * 2000);
+    }
+
+    /** A boiler whose thermostat has no power: nothing turns it off, so somebody looks how warm it is. */
+    @Test
+    void heatThatNothingTurnsOffIsWatched() {
+        clock.set(LocalDate.now().plusDays(5).atTime(18, 0));
+        Person ines = startsOutage(390, 844);
+        advance(ines, null);
+        rotations.keepUp(account("ines").householdId());
+        if (!life().on().contains("boiler")) {
+            ines.go("/now?circuit=boiler");
+            ines.press(ines.page.locator("#asked button.big").first());
+        }
+        assertThat(life().on().contains("boiler")).isTrue();
+        clock.forward(Duration.ofMinutes(31));
+        rotations.keepUp(account("ines").householdId());
+        ines.go("/now");
+        Locator watch = ines.page.locator("[data-part=warmth]");
+        assertThat(watch).containsText("Nothing turns it OFF by itself. How warm is it?");
+        watch.locator("[name=celsius]").fill("18");
+        ines.press(watch.locator("form button"));
+        assertThat(watch).hasCount(0);
+        assertThat(ines.page.url()).endsWith("/now");
+        clock.forward(Duration.ofMinutes(30));
+        rotations.keepUp(account("ines").householdId());
+        ines.go("/now");
+        assertThat(watch).containsText("It was 18 °C when somebody looked last.");
+        watch.locator("[name=celsius]").fill("20.5");
+        ines.press(watch.locator("form button"));
+        assertThat(watch).containsText("warm enough. Turn it OFF.");
+        ines.page.screenshot(new com.microsoft.playwright.Page.ScreenshotOptions()
+                .setFullPage(true)
+                .setPath(java.nio.file.Path.of("/tmp/sh-watch.png")));
+        assertThat(watch.getByText("Turn it OFF").last()).isVisible();
+        // and the reserve is what was just seen
+        assertThat(ines.page.locator(".reserves li").filter(new Locator.FilterOptions().setHasText("Boiler")))
+                .containsText("6 h");
     }
 }
