@@ -158,9 +158,6 @@ class StationJourneyTest extends OutageJourney {
         watch.locator("[name=celsius]").fill("20.5");
         ines.press(watch.locator("form button"));
         assertThat(watch).containsText("warm enough. Turn it OFF.");
-        ines.page.screenshot(new com.microsoft.playwright.Page.ScreenshotOptions()
-                .setFullPage(true)
-                .setPath(java.nio.file.Path.of("/tmp/sh-watch.png")));
         assertThat(watch.getByText("Turn it OFF").last()).isVisible();
         // and the reserve is what was just seen
         assertThat(ines.page.locator(".reserves li").filter(new Locator.FilterOptions().setHasText("Boiler")))
