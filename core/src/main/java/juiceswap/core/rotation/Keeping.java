@@ -145,7 +145,8 @@ public enum Keeping implements Worded {
         words.put(List.of("reptile", "terrarium", "vivarium", "snake", "gecko", "tortoise"), REPTILES);
         words.put(List.of("aquarium", "fish tank"), FISH);
         words.put(List.of("incubator", "brooder", "chick"), ANIMALS);
-        words.put(List.of("oxygen", "concentrator", "ventilator", "dialysis"), MEDICAL_DEVICE);
+        // not "ventilator": that is a fan in most panels
+        words.put(List.of("oxygen", "concentrator", "dialysis"), MEDICAL_DEVICE);
         words.put(List.of("sump"), SUMP);
         words.put(List.of("septic", "sewage", "lift pump"), SEWAGE);
         words.put(List.of("well pump", "water pump", "pressure pump"), WATER);

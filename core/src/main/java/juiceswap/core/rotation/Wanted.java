@@ -158,7 +158,23 @@ public record Wanted(
      * @param fuel the tank along it
      * @param charge the battery along it
      */
-    public record Made(RotationPlan plan, Refuelling fuel, Charge charge) {}
+    public record Made(RotationPlan plan, Refuelling fuel, Charge charge) {
+        /** A better version for less than this is not worth another look. */
+        private static final double WORTH_A_LOOK = 1;
+
+        /**
+         * Whether another plan for the same question is worth having: noticeably better, and it counts on no more than the battery
+         * holds.
+         *
+         * @param wattHours in the battery as it begins, null without one
+         * @param charged when a station that is the only source is charged
+         */
+        public boolean betteredBy(RotationPlan other, @Nullable Double wattHours, List<EngineOff> charged) {
+            boolean lasts =
+                    wattHours == null || Charge.along(other, wattHours, charged).lastsLike(charge);
+            return lasts && other.score() < plan.score() - WORTH_A_LOOK;
+        }
+    }
 
     /**
      * How a house stands that is to be planned for.

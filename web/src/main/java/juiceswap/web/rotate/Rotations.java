@@ -377,12 +377,8 @@ public class Rotations {
         RotationPlan better = made.plan()
                 .rotation()
                 .plan(effort, made.plan().on(), Beside.IN_TURN, share -> improving.replace(id, share) != null);
-        // nothing is better that counts on more than the battery holds
-        boolean lasts = life.wattHours == null
-                || Charge.along(better, life.wattHours, wanted.charged()).lastsLike(made.charge());
         // what was taken meanwhile is lived by, and changes no more
-        boolean waits = improving.containsKey(id);
-        if (better.score() < made.plan().score() - 1 && lasts && waits) {
+        if (improving.containsKey(id) && made.betteredBy(better, life.wattHours, wanted.charged())) {
             plans.improve(id, better);
         }
     }
