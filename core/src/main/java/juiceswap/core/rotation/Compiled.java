@@ -188,11 +188,11 @@ final class Compiled {
         if (apart == 0 || besideStop[boundary]) {
             return 0;
         }
-        boolean after = false;
+        boolean follows = false;
         for (int other = Math.max(0, boundary - apart); other < boundary; other++) {
-            after |= !free[other] && ((on[other] ^ before(on, other)) & ~but) != 0;
+            follows |= !free[other] && ((on[other] ^ before(on, other)) & ~but) != 0;
         }
-        if (after) {
+        if (follows) {
             return tooNear;
         }
         for (int other = boundary + 1; other <= Math.min(slots - 1, boundary + apart); other++) {
