@@ -131,6 +131,8 @@ final class Lasting {
     /** How far the two prices are apart that it is split between: so much lower the one, so much higher the other. */
     private static final double[] APART = {1, 0.7, 0.4};
 
+    private static final double[] FIRST_IDEA_APART = {0.7};
+
     /** What is lived on from one charge to the next, up to the time until which it has to last. */
     private List<Stretch> stretches(List<EngineOff> charged) {
         Horizon horizon = question.horizon();
@@ -201,7 +203,7 @@ final class Lasting {
         Stretch whole = stretches.get(index);
         RotationPlan best = null;
         Stretch chosen = whole;
-        for (double share : APART) {
+        for (double share : effort == Effort.INSTANT ? FIRST_IDEA_APART : APART) {
             stretches.set(index, whole.withTooLow(share * whole.tooLow()).withPrice(whole.price() / share));
             split(stretches, index);
             RotationPlan plan = Objects.requireNonNull(lasting);

@@ -13,9 +13,7 @@ import org.jspecify.annotations.Nullable;
 
 /** What is asked of a need beyond its minutes, in the fields of its form. */
 final class CareFields {
-    /** So many hours of use, and times at which something has to be left, have fields; more are kept as they are. */
-    private static final int USES = 1;
-
+    /** So many times at which something has to be left have fields, and one stretch of use; more are kept as they are. */
     private static final int FLOORS = 2;
 
     private static final double PERCENT = 100;
@@ -34,11 +32,11 @@ final class CareFields {
         if (care.watched()) {
             typed.put("watched", "true");
         }
-        for (int i = 0; i < Math.min(USES, care.uses().size()); i++) {
-            DailyCare.Use use = care.uses().get(i);
-            typed.put("useFrom" + i, InUse.measures().clock(use.hours().from()));
-            typed.put("useTo" + i, InUse.measures().clock(use.hours().to()));
-            typed.put("useTimes" + i, Shown.plain(use.times()));
+        if (!care.uses().isEmpty()) {
+            DailyCare.Use use = care.uses().get(0);
+            typed.put("useFrom", InUse.measures().clock(use.hours().from()));
+            typed.put("useTo", InUse.measures().clock(use.hours().to()));
+            typed.put("useTimes", Shown.plain(use.times()));
         }
         for (int i = 0; i < Math.min(FLOORS, care.floors().size()); i++) {
             DailyCare.Floor floor = care.floors().get(i);
@@ -61,15 +59,13 @@ final class CareFields {
         Double low = within(form, "lowPercent", 0, PERCENT);
         List<DailyCare.Use> uses = new ArrayList<>();
         List<DailyCare.Floor> floors = new ArrayList<>();
-        for (int i = 0; i < USES; i++) {
-            use(form, i, uses);
-        }
+        use(form, uses);
         for (int i = 0; i < FLOORS; i++) {
             floor(form, i, floors);
         }
         DailyCare was = before == null ? DailyCare.NONE : before;
         uses.addAll(
-                was.uses().subList(Math.min(USES, was.uses().size()), was.uses().size()));
+                was.uses().subList(Math.min(1, was.uses().size()), was.uses().size()));
         floors.addAll(was.floors()
                 .subList(Math.min(FLOORS, was.floors().size()), was.floors().size()));
         double rising = !form.checked("rising") ? 0 : was.rising() > 0 ? was.rising() : RISING;
@@ -77,21 +73,19 @@ final class CareFields {
                 low == null ? null : (Double) (low / PERCENT), rising, uses, floors, form.checked("watched"));
     }
 
-    private static void use(Form form, int row, List<DailyCare.Use> uses) {
-        LocalTime from = NeedsController.clock(form, "useFrom" + row);
-        LocalTime to = NeedsController.clock(form, "useTo" + row);
-        Double times = within(form, "useTimes" + row, 0.05, 20);
-        boolean nothing = form.text("useFrom" + row) == null
-                && form.text("useTo" + row) == null
-                && form.text("useTimes" + row) == null;
+    private static void use(Form form, List<DailyCare.Use> uses) {
+        LocalTime from = NeedsController.clock(form, "useFrom");
+        LocalTime to = NeedsController.clock(form, "useTo");
+        Double times = within(form, "useTimes", 0.05, 20);
+        boolean nothing = form.text("useFrom") == null && form.text("useTo") == null && form.text("useTimes") == null;
         if (nothing) {
             return;
         }
-        missing(form, "useFrom" + row);
-        missing(form, "useTo" + row);
-        missing(form, "useTimes" + row);
+        missing(form, "useFrom");
+        missing(form, "useTo");
+        missing(form, "useTimes");
         if (from != null && from.equals(to)) {
-            form.problem("useTo" + row, "form.must-not-be-the-same");
+            form.problem("useTo", "form.must-not-be-the-same");
         } else if (from != null && to != null && times != null) {
             uses.add(new DailyCare.Use(new Daily(from, to), times));
         }

@@ -103,9 +103,9 @@ class NeedsTest {
         typed.put("rising", "true");
         typed.put("leftAt0", "07:00");
         typed.put("leftPercent0", "60");
-        typed.put("useFrom0", "06:30");
-        typed.put("useTo0", "08:00");
-        typed.put("useTimes0", "3");
+        typed.put("useFrom", "06:30");
+        typed.put("useTo", "08:00");
+        typed.put("useTimes", "3");
         return typed;
     }
 
@@ -120,7 +120,7 @@ class NeedsTest {
                         List.of(new DailyCare.Use(new Daily(LocalTime.of(6, 30), LocalTime.of(8, 0)), 3)),
                         List.of(new DailyCare.Floor(LocalTime.of(7, 0), 0.6))));
         String shown = page("/house/needs?need=" + (house().needs().size() - 1));
-        assertThat(shown).contains("at least 60 % left by").contains("name=\"useTimes0\" value=\"3\"");
+        assertThat(shown).contains("at least 60 % left by").contains("name=\"useTimes\" value=\"3\"");
         assertThat(schemas.household(HouseholdJson.write(house()))).isEqualTo(house());
     }
 
@@ -128,7 +128,7 @@ class NeedsTest {
     @Test
     void whatIsUsualCanBeTakenAway() throws Exception {
         Map<String, String> typed = water();
-        List.of("lowPercent", "rising", "leftAt0", "leftPercent0", "useFrom0", "useTo0", "useTimes0")
+        List.of("lowPercent", "rising", "leftAt0", "leftPercent0", "useFrom", "useTo", "useTimes")
                 .forEach(typed::remove);
         save(typed);
         assertThat(((StandingNeed.Keep) last()).care()).isEqualTo(DailyCare.NONE);
@@ -141,7 +141,7 @@ class NeedsTest {
         Map<String, String> typed = water();
         typed.put("leftAt0", "seven");
         typed.put("lowPercent", "130");
-        typed.remove("useTo0");
+        typed.remove("useTo");
         String answer = save(typed);
         assertThat(answer)
                 .contains("must be from 0 to 100")
