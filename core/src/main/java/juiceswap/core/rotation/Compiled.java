@@ -150,13 +150,14 @@ final class Compiled {
 
     /** What one more visit at a boundary costs, next to so many other night visits and none by day that is near. */
     double visit(int boundary, int otherNights) {
-        if (free[boundary]) {
-            return 0;
-        }
-        double walk = night[boundary] && !nobody[boundary]
+        return free[boundary] ? 0 : walk(boundary, otherNights) + (besideStop[boundary] ? tooNear : 0);
+    }
+
+    /** What a walk costs, whatever is near to it. */
+    private double walk(int boundary, int otherNights) {
+        return night[boundary] && !nobody[boundary]
                 ? dearNights * (FIRST_NIGHT_VISIT + EACH_FURTHER_NIGHT_VISIT * otherNights)
                 : day(boundary);
-        return walk + (besideStop[boundary] ? tooNear : 0);
     }
 
     /** What a walk costs by which nobody is woken. */
@@ -170,7 +171,7 @@ final class Compiled {
     }
 
     /** Whether anybody walks at one of these boundaries: from, and up to. */
-    boolean visitWithin(long[] on, int first, int end) {
+    private boolean visitWithin(long[] on, int first, int end) {
         for (int boundary = Math.max(0, first); boundary < Math.min(slots, end); boundary++) {
             if (visited(on, boundary)) {
                 return true;
@@ -179,7 +180,7 @@ final class Compiled {
         return false;
     }
 
-    boolean visited(long[] on, int boundary) {
+    private boolean visited(long[] on, int boundary) {
         return !free[boundary] && on[boundary] != before(on, boundary);
     }
 
@@ -211,8 +212,7 @@ final class Compiled {
             long flipped = on[slot] ^ before(on, slot);
             cost += flip[slot] * Long.bitCount(flipped);
             if (flipped != 0 && !free[slot]) {
-                boolean near = !besideStop[slot] && tooNear(on, slot) > 0;
-                cost += visit(slot, nights) + (near ? tooNear : 0);
+                cost += walk(slot, nights) + tooNear(on, slot);
                 nights += night[slot] && !nobody[slot] ? 1 : 0;
             }
         }

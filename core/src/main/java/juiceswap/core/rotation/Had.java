@@ -78,7 +78,7 @@ public record Had(ZoneId zone, List<Supplied> supplied, List<Observed> observed)
 
     /** The same, by the world's clock. */
     double minutesWithPower(String circuit, Instant from, Instant to) {
-        return minutes(circuit, LocalDateTime.ofInstant(from, zone), LocalDateTime.ofInstant(to, zone));
+        return runs(circuit, from, to).stream().mapToDouble(Run::minutes).sum();
     }
 
     /** The longest of its unbroken runs, in minutes. */
@@ -126,9 +126,11 @@ public record Had(ZoneId zone, List<Supplied> supplied, List<Observed> observed)
         return since;
     }
 
-    private List<Run> runs(String circuit, LocalDateTime localFrom, LocalDateTime localTo) {
-        Instant from = instant(localFrom);
-        Instant to = instant(localTo);
+    private List<Run> runs(String circuit, LocalDateTime from, LocalDateTime to) {
+        return runs(circuit, instant(from), instant(to));
+    }
+
+    private List<Run> runs(String circuit, Instant from, Instant to) {
         List<Run> runs = new ArrayList<>();
         for (int i = 0; i < supplied.size(); i++) {
             Instant begins = later(supplied.get(i).at(), from);

@@ -27,6 +27,11 @@ import org.jspecify.annotations.Nullable;
  * long as it can. So what is left goes into the hours that come first: the street may be back before the others.
  */
 final class Lasting {
+    /** How far the two prices are apart that it is split between: so much lower the one, so much higher the other. */
+    private static final double[] APART = {1, 0.7, 0.4};
+
+    private static final double[] FIRST_IDEA_APART = {0.7};
+
     /** At a tenth of it nobody would notice it: a stove of 1,500 W for an hour would cost a minute and a half of comfort. */
     private static final double LEAST_PRICE = 1e-3;
 
@@ -127,11 +132,6 @@ final class Lasting {
         lasting = lasts ? plan : lasting;
         return lasts;
     }
-
-    /** How far the two prices are apart that it is split between: so much lower the one, so much higher the other. */
-    private static final double[] APART = {1, 0.7, 0.4};
-
-    private static final double[] FIRST_IDEA_APART = {0.7};
 
     /** What is lived on from one charge to the next, up to the time until which it has to last. */
     private List<Stretch> stretches(List<EngineOff> charged) {

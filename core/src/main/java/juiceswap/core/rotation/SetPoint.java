@@ -1,6 +1,5 @@
 package juiceswap.core.rotation;
 
-import java.time.Duration;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -51,9 +50,9 @@ public record SetPoint(String circuit, Way way, LocalDateTime from, LocalDateTim
     public static List<SetPoint> of(RotationPlan plan, List<StandingNeed> standing, LocalDateTime now) {
         List<SetPoint> all = new ArrayList<>();
         for (StandingNeed need : standing) {
-            Way way = need instanceof StandingNeed.Keep keep ? way(keep.keeping()) : null;
-            if (way != null && need instanceof StandingNeed.Keep keep) {
-                SetPoint next = next(plan, keep, way, now);
+            if (need instanceof StandingNeed.Keep keep) {
+                Way way = way(keep.keeping());
+                SetPoint next = way == null ? null : next(plan, keep, way, now);
                 if (next != null) {
                     all.add(next);
                 }
@@ -93,9 +92,7 @@ public record SetPoint(String circuit, Way way, LocalDateTime from, LocalDateTim
                 LocalDateTime late = plan.at(off).minusMinutes((long) before);
                 LocalDateTime early = plan.at(from).isAfter(now) ? plan.at(from) : now;
                 LocalDateTime set = late.isAfter(early) ? late : early;
-                return Duration.between(set, plan.at(off)).isZero()
-                        ? null
-                        : new SetPoint(keep.circuit(), way, set, plan.at(off), rest);
+                return set.isBefore(plan.at(off)) ? new SetPoint(keep.circuit(), way, set, plan.at(off), rest) : null;
             }
         }
         return null;

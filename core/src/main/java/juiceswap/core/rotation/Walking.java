@@ -5,9 +5,9 @@ import juiceswap.core.InvalidInput;
 /**
  * What people mind about walks beyond their number.
  *
- * @param flipAtStop what each breaker costs that is switched because the engine stops or starts, 0 or more
+ * @param flipAtStop what each breaker costs that is switched because the engine stops or starts, in points of the score, 0 or more
  * @param apartMinutes a walk within so many minutes of another, or of a stop, could have been made with it, 0 to 240
- * @param tooNear what such a walk costs beyond a walk, 0 or more
+ * @param tooNear what such a walk costs beyond a walk, in points of the score, 0 or more
  */
 public record Walking(double flipAtStop, int apartMinutes, double tooNear) {
     private static final int LONGEST_APART = 240;

@@ -11,6 +11,7 @@ import juiceswap.core.house.Need.Priority;
 import juiceswap.core.house.Need.Window;
 import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.Horizon.Sleep;
+import org.jspecify.annotations.Nullable;
 
 /** Something that somebody wants of the plan for once, beside what the household needs on any day. */
 public sealed interface Wish {
@@ -74,8 +75,22 @@ public sealed interface Wish {
 
     /** The battery station that is the only source is away then, to be charged where there is power. */
     record Charging(LocalDateTime from, LocalDateTime to) implements Wish {
+        /** Who has not said for so long what it holds after it was charged is not going to. Our judgement. */
+        private static final int ASKED_HOURS = 6;
+
         public Charging {
             requireOrder(from, to);
+        }
+
+        /**
+         * It is back, and nobody has said since it went what it holds.
+         *
+         * @param told local time at which somebody last read its display, null: never
+         */
+        @Override
+        public boolean untold(LocalDateTime now, @Nullable LocalDateTime told) {
+            boolean lately = !to.isAfter(now) && to.plusHours(ASKED_HOURS).isAfter(now);
+            return lately && (told == null || told.isBefore(from));
         }
     }
 
@@ -138,6 +153,20 @@ public sealed interface Wish {
             return Optional.of(new Need.Pinned(pin.circuit, pin.on, new Window(pin.from, pin.to)));
         }
         return Optional.empty();
+    }
+
+    /**
+     * Whether it still counts: one whose time is over is done with, but for a charge of which nobody has said what came of it.
+     *
+     * @param told local time at which somebody last read the battery's display, null: never
+     */
+    default boolean counts(LocalDateTime now, @Nullable LocalDateTime told) {
+        return to().isAfter(now) || untold(now, told);
+    }
+
+    /** It is a charge of which nobody has said what came of it. */
+    default boolean untold(LocalDateTime now, @Nullable LocalDateTime told) {
+        return false;
     }
 
     /** The times without anybody there among these wishes. */

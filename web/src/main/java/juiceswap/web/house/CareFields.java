@@ -25,7 +25,7 @@ final class CareFields {
 
     static void fill(Map<String, String> typed, DailyCare care) {
         Double low = care.lowShare();
-        typed.put("lowPercent", low == null ? "" : Shown.plain(Math.round(PERCENT * low)));
+        typed.put("lowPercent", low == null ? "" : percent(low));
         if (care.rising() > 0) {
             typed.put("rising", "true");
         }
@@ -41,8 +41,13 @@ final class CareFields {
         for (int i = 0; i < Math.min(FLOORS, care.floors().size()); i++) {
             DailyCare.Floor floor = care.floors().get(i);
             typed.put("leftAt" + i, InUse.measures().clock(floor.at()));
-            typed.put("leftPercent" + i, Shown.plain(Math.round(PERCENT * floor.share())));
+            typed.put("leftPercent" + i, percent(floor.share()));
         }
+    }
+
+    /** To hundredths, so that saving what nobody has touched changes nothing. */
+    private static String percent(double share) {
+        return Shown.plain(Math.round(PERCENT * PERCENT * share) / PERCENT);
     }
 
     static void fill(Map<String, String> typed, Need.Worth worth) {

@@ -171,6 +171,8 @@ class NeedsController {
                     .usual("");
         }
         if (need == null) {
+            // what nobody has said anything of is no matter of life
+            typed.put("priority", Priority.COMFORT.word());
             return typed;
         }
         typed.put("circuit", need.circuit());

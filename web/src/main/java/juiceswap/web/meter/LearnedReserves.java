@@ -45,8 +45,9 @@ class LearnedReserves {
 
     /** What was seen in the last outages, those that are noticeably other than entered first. */
     List<One> of(long household, Household file) {
-        List<Keep> told = keeps(file).stream()
-                .filter(keep -> keep.full() != null && file.find(keep.circuit()) != null)
+        List<Keep> told = file.wanted().standing().stream()
+                .filter(need -> need instanceof Keep keep && keep.full() != null && file.find(keep.circuit()) != null)
+                .map(need -> (Keep) need)
                 .toList();
         if (told.isEmpty()) {
             return List.of();
@@ -64,16 +65,6 @@ class LearnedReserves {
         }
         learned.sort(Comparator.comparing((One one) -> !one.times.differs(one.keep)));
         return learned;
-    }
-
-    private static List<Keep> keeps(Household file) {
-        List<Keep> keeps = new ArrayList<>();
-        for (StandingNeed need : file.needsAreSaid() ? file.needs() : file.guessedNeeds()) {
-            if (need instanceof Keep keep) {
-                keeps.add(keep);
-            }
-        }
-        return keeps;
     }
 
     private Had had(Outage outage) {
@@ -103,7 +94,7 @@ class LearnedReserves {
     }
 
     private static Household taken(Household house, List<One> wanted) {
-        List<StandingNeed> needs = new ArrayList<>(house.needsAreSaid() ? house.needs() : house.guessedNeeds());
+        List<StandingNeed> needs = new ArrayList<>(house.wanted().standing());
         for (One one : wanted) {
             needs.replaceAll(need -> need.equals(one.keep) ? one.times.taken(one.keep) : need);
         }

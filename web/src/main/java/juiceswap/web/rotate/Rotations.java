@@ -80,9 +80,6 @@ public class Rotations {
     /** For what somebody waits for. */
     private final Effort atOnce;
 
-    /** Who has not said for so long what a battery holds after it was charged is not going to. */
-    private static final int ASKED_HOURS = 6;
-
     private volatile boolean begun;
 
     /** By household. Each page asks; it holds until the log grows, a plan is made or improved, or the minute is over. */
@@ -180,13 +177,14 @@ public class Rotations {
             return shown == null
                     ? List.of()
                     : shown.wishes().stream()
-                            .filter(wish -> counts(wish, standing, now))
+                            .filter(wish -> wish.counts(now, chargeTold(standing)))
                             .toList();
         }
 
         /** It was to be charged elsewhere, it is back, and nobody has said what it holds now. */
         public boolean chargeUntold() {
-            return inForce != null && inForce.wishes().stream().anyMatch(wish -> untold(wish, standing, now));
+            return inForce != null
+                    && inForce.wishes().stream().anyMatch(wish -> wish.untold(now, chargeTold(standing)));
         }
 
         /** What has power now, from whatever: the set, the street, the battery. */
@@ -276,7 +274,7 @@ public class Rotations {
         List<Wish> wishes = inForce == null
                 ? List.of()
                 : inForce.wishes().stream()
-                        .filter(wish -> counts(wish, standing, now))
+                        .filter(wish -> wish.counts(now, chargeTold(standing)))
                         .toList();
         Wanted wanted =
                 outage.household().wanted(Occasion.on(now.toLocalDate())).withWishes(wishes);
@@ -299,18 +297,10 @@ public class Rotations {
                 .build();
     }
 
-    /** A wish whose time is over is done with, but for a charge of which nobody has said what came of it. */
-    private static boolean counts(Wish wish, Standing standing, LocalDateTime now) {
-        return wish.to().isAfter(now) || untold(wish, standing, now);
-    }
-
-    private static boolean untold(Wish wish, Standing standing, LocalDateTime now) {
-        boolean lately =
-                !wish.to().isAfter(now) && wish.to().plusHours(ASKED_HOURS).isAfter(now);
+    /** When somebody last read the battery's display, null: never. */
+    private static @Nullable LocalDateTime chargeTold(Standing standing) {
         ChargeLevel.Known told = standing.living().charge();
-        return wish instanceof Wish.Charging
-                && lately
-                && (told == null || local(told.at()).isBefore(wish.from()));
+        return told == null ? null : local(told.at());
     }
 
     private static boolean settled(Standing standing) {
