@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.IntToDoubleFunction;
 import juiceswap.core.rotation.Demand.Track;
 import org.jspecify.annotations.Nullable;
 
@@ -20,14 +21,42 @@ final class BestPattern {
     /** A circuit may be switched after so many slots at the latest: what so many do to its state is worked out once. */
     private static final int LONGEST_PIECE = 16;
 
+    /** At every so many slots it is kept what a circuit still loses from there on: a quarter of what is asked is near one. */
+    private static final int BETWEEN_TAILS = 16;
+
     private final Compiled problem;
     private final int[] begins;
+    private final double[] changes;
     private final Tables[] tables;
     private final Tables[][] bySlot;
+    private final int[] starts;
+    private final double[][] ends;
+
+    /** By piece and state: what is lost from there on at least, having been off, or on, before it. */
     private final double[][] off;
+
     private final double[][] on;
-    private final double[] spare;
-    private final double[] spareToo;
+
+    /** By piece: the states in which it can begin, and how many they are. */
+    private final int[][] reached;
+
+    private final int[] reachedCount;
+
+    /** By state: the number of the piece for which it was found last; pieces are counted through. */
+    private final long[] seen;
+
+    private long piecesSeen;
+
+    /** By circuit and slot: the state that what is kept leads to, known so far. */
+    private final int[][] stateAt;
+
+    private final int[] stateKnown;
+
+    /** By circuit and each {@link #BETWEEN_TAILS} slots: by state, what what is kept loses from there on, known from there on. */
+    private final double[][][] tails;
+
+    private final int[] tailKnown;
+    private final int[] stateNow;
     private long work;
 
     /** What a slot does to a circuit's joint state, for one combination of kinds of slots. */
@@ -37,8 +66,8 @@ final class BestPattern {
         private final double[] lostOff;
         private final double[] lostOn;
 
-        /** The same for one slot more, once it was asked for. */
-        private @Nullable Tables longer;
+        /** By slots: the same for so many, as far as they were asked for. */
+        private final @Nullable Tables[] longer = new Tables[LONGEST_PIECE + 1];
 
         Tables(int[] nextOff, int[] nextOn, double[] lostOff, double[] lostOn) {
             this.nextOff = nextOff;
@@ -60,25 +89,39 @@ final class BestPattern {
         }
     }
 
-    private final int[] starts;
-    private final double[][] ends;
-
     BestPattern(Compiled problem) {
         this.problem = problem;
         int count = problem.sets.count();
         bySlot = new Tables[count][];
         begins = new int[problem.slots + 1];
         tables = new Tables[problem.slots];
+        changes = new double[problem.slots];
         starts = new int[count];
         ends = new double[count][];
         for (int circuit = 0; circuit < count; circuit++) {
             join(circuit);
         }
         int most = Arrays.stream(ends).mapToInt(end -> end.length).max().orElse(0);
-        spare = new double[most];
-        spareToo = new double[most];
         off = new double[problem.slots + 1][most];
         on = new double[problem.slots + 1][most];
+        reached = new int[problem.slots + 1][most];
+        reachedCount = new int[problem.slots + 1];
+        seen = new long[most];
+        stateAt = new int[count][problem.slots + 1];
+        stateKnown = new int[count];
+        tails = new double[count][(problem.slots + BETWEEN_TAILS - 1) / BETWEEN_TAILS][];
+        tailKnown = new int[count];
+        stateNow = new int[most];
+        for (int circuit = 0; circuit < count; circuit++) {
+            stateAt[circuit][0] = starts[circuit];
+            tailKnown[circuit] = tails[circuit].length;
+        }
+    }
+
+    /** What is kept of a circuit has changed in the slots {@code from} up to, not including, {@code to}. */
+    void changed(int circuit, int from, int to) {
+        stateKnown[circuit] = Math.min(stateKnown[circuit], from);
+        tailKnown[circuit] = Math.max(tailKnown[circuit], (to + BETWEEN_TAILS - 1) / BETWEEN_TAILS);
     }
 
     /** Elementary steps taken so far. */
@@ -160,27 +203,26 @@ final class BestPattern {
 
     /** A piece of the horizon in which a circuit is on or off throughout: what that does to its joint state. */
     private Tables through(int circuit, int slot, int length) {
-        Tables here = bySlot[circuit][slot];
-        for (int slots = 2; slots <= length; slots++) {
-            if (here.longer == null) {
-                here.longer = here.followedBy(bySlot[circuit][slot]);
-            }
-            here = here.longer;
+        Tables one = bySlot[circuit][slot];
+        Tables whole = length == 1 ? one : one.longer[length];
+        if (whole == null) {
+            whole = through(circuit, slot, length - 1).followedBy(one);
+            one.longer[length] = whole;
         }
-        return here;
+        return whole;
     }
 
     /**
-     * Finds the on-slots within a stretch of the horizon; before and after it everything stays as it is.
+     * Finds the on-slots within a stretch of the horizon; before and after it the circuit stays as it is kept.
      *
      * @param sets by slot: what is on; of the circuit only what is outside the stretch is looked at
      * @param first the first slot of the stretch
      * @param last the slot after the stretch
      * @param may by slot: it can be on beside the others
      * @param must by slot: something that is on needs it
-     * @param change by boundary, the one at the end of the stretch too: what it costs to switch it there
      * @param price by slot: what being on there costs beside that
      * @param seam by boundary: it may be switched there
+     * @param change by boundary, the one at the end of the stretch too: what it costs to switch it there
      * @param found where they are put; on only where that is better than off
      */
     void find(
@@ -190,12 +232,43 @@ final class BestPattern {
             int last,
             boolean[] may,
             boolean[] must,
-            double[] change,
             double[] price,
             boolean[] seam,
+            IntToDoubleFunction change,
             boolean[] found) {
+        int pieces = cut(circuit, first, last, may, must, price, seam);
+        int start = stateAt(circuit, sets, first);
+        reach(start, pieces, may, must);
+        for (int piece = 0; piece < pieces; piece++) {
+            changes[piece] = change.applyAsDouble(begins[piece]);
+        }
+        end(circuit, sets, last, pieces, last < problem.slots ? change.applyAsDouble(last) : 0);
+        for (int piece = pieces - 1; piece >= 0; piece--) {
+            int slot = begins[piece];
+            step(piece, may[slot], must[slot], changes[piece], price[slot] * (begins[piece + 1] - slot));
+        }
+        work += 40L + 2L * (last - first);
+        int state = start;
+        boolean power =
+                first > 0 ? on(sets, circuit, first - 1) : problem.now != null && (problem.now >>> circuit & 1) != 0;
+        for (int piece = 0; piece < pieces; piece++) {
+            int slot = begins[piece];
+            int end = begins[piece + 1];
+            Tables here = tables[piece];
+            double staysOff = here.lostOff[state] + off[piece + 1][here.nextOff[state]] + (power ? changes[piece] : 0);
+            double staysOn = here.lostOn[state]
+                    + price[slot] * (end - slot)
+                    + on[piece + 1][here.nextOn[state]]
+                    + (power ? 0 : changes[piece]);
+            power = must[slot] || may[slot] && staysOn < staysOff;
+            Arrays.fill(found, slot, end, power);
+            state = power ? here.nextOn[state] : here.nextOff[state];
+        }
+    }
+
+    /** Cuts a stretch into pieces that are alike throughout; returns how many. */
+    private int cut(int circuit, int first, int last, boolean[] may, boolean[] must, double[] price, boolean[] seam) {
         Tables[] ofCircuit = bySlot[circuit];
-        int states = ends[circuit].length;
         int pieces = 0;
         for (int slot = first; slot < last; slot++) {
             boolean same = slot > first
@@ -210,39 +283,38 @@ final class BestPattern {
             }
         }
         begins[pieces] = last;
-        double[] after = after(circuit, sets, last);
-        boolean onAfter = last < problem.slots && on(sets, circuit, last);
-        double toOff = last < problem.slots && !onAfter ? change[last] : 0;
-        double toOn = onAfter ? change[last] : 0;
-        for (int state = 0; state < states; state++) {
-            off[pieces][state] = after[state] + toOn;
-            on[pieces][state] = after[state] + toOff;
-        }
-        for (int piece = pieces - 1; piece >= 0; piece--) {
-            int slot = begins[piece];
-            int length = begins[piece + 1] - slot;
-            tables[piece] = through(circuit, slot, length);
-            step(tables[piece], states, piece, may[slot], must[slot], change[slot], price[slot] * length);
-        }
-        work += 40L + first + 2L * (last - first) + 2L * pieces * states;
-        int state = starts[circuit];
-        for (int slot = 0; slot < first; slot++) {
-            state = on(sets, circuit, slot) ? ofCircuit[slot].nextOn[state] : ofCircuit[slot].nextOff[state];
-        }
-        boolean power =
-                first > 0 ? on(sets, circuit, first - 1) : problem.now != null && (problem.now >>> circuit & 1) != 0;
         for (int piece = 0; piece < pieces; piece++) {
-            int slot = begins[piece];
-            int end = begins[piece + 1];
+            tables[piece] = through(circuit, begins[piece], begins[piece + 1] - begins[piece]);
+        }
+        return pieces;
+    }
+
+    /** Finds the states that each piece can begin in: in a short stretch they are few of all. */
+    private void reach(int start, int pieces, boolean[] may, boolean[] must) {
+        reached[0][0] = start;
+        reachedCount[0] = 1;
+        for (int piece = 0; piece < pieces; piece++) {
             Tables here = tables[piece];
-            double staysOff = here.lostOff[state] + off[piece + 1][here.nextOff[state]] + (power ? change[slot] : 0);
-            double staysOn = here.lostOn[state]
-                    + price[slot] * (end - slot)
-                    + on[piece + 1][here.nextOn[state]]
-                    + (power ? 0 : change[slot]);
-            power = must[slot] || may[slot] && staysOn < staysOff;
-            Arrays.fill(found, slot, end, power);
-            state = power ? here.nextOn[state] : here.nextOff[state];
+            boolean canBeOn = must[begins[piece]] || may[begins[piece]];
+            boolean canBeOff = !must[begins[piece]];
+            int[] next = reached[piece + 1];
+            int count = 0;
+            long mark = ++piecesSeen;
+            for (int i = 0; i < reachedCount[piece]; i++) {
+                int state = reached[piece][i];
+                int whenOn = here.nextOn[state];
+                if (canBeOn && seen[whenOn] != mark) {
+                    seen[whenOn] = mark;
+                    next[count++] = whenOn;
+                }
+                int whenOff = here.nextOff[state];
+                if (canBeOff && seen[whenOff] != mark) {
+                    seen[whenOff] = mark;
+                    next[count++] = whenOff;
+                }
+            }
+            reachedCount[piece + 1] = count;
+            work += 3L * count;
         }
     }
 
@@ -250,58 +322,124 @@ final class BestPattern {
         return (sets[slot] >>> circuit & 1) != 0;
     }
 
-    /** What is lost from that slot on in each state, when the circuit stays on and off as it is. */
-    private double[] after(int circuit, long[] sets, int from) {
-        double[] now = ends[circuit];
-        int states = now.length;
-        int end = problem.slots;
-        double[] next = spare;
-        double[] other = spareToo;
-        while (end > from) {
-            boolean power = on(sets, circuit, end - 1);
-            int begin = end - 1;
-            while (begin > from
-                    && end - begin < LONGEST_PIECE
-                    && on(sets, circuit, begin - 1) == power
-                    && bySlot[circuit][begin - 1] == bySlot[circuit][begin]) {
-                begin--;
-            }
-            Tables piece = through(circuit, begin, end - begin);
-            int[] leads = power ? piece.nextOn : piece.nextOff;
-            double[] lost = power ? piece.lostOn : piece.lostOff;
-            for (int state = 0; state < states; state++) {
-                next[state] = lost[state] + now[leads[state]];
-            }
-            now = next;
-            next = other;
-            other = now;
-            end = begin;
-            work += 10 + states;
+    /** The state in which a slot begins. */
+    private int stateAt(int circuit, long[] sets, int slot) {
+        int[] states = stateAt[circuit];
+        for (int known = stateKnown[circuit]; known < slot; known++) {
+            Tables here = bySlot[circuit][known];
+            states[known + 1] = on(sets, circuit, known) ? here.nextOn[states[known]] : here.nextOff[states[known]];
+            work++;
         }
-        return now;
+        stateKnown[circuit] = Math.max(stateKnown[circuit], slot);
+        return states[slot];
     }
 
-    /** The least cost from this slot on, for having been off or on before it, in each state. */
-    private void step(Tables here, int states, int piece, boolean may, boolean must, double change, double price) {
+    /** What is lost after the stretch, in each state in which it can end. */
+    private void end(int circuit, long[] sets, int last, int pieces, double change) {
+        boolean onAfter = last < problem.slots && on(sets, circuit, last);
+        double toOff = onAfter ? 0 : change;
+        double toOn = onAfter ? change : 0;
+        int checkpoint = (last + BETWEEN_TAILS - 1) / BETWEEN_TAILS;
+        double[] tail = tail(circuit, sets, checkpoint);
+        int stop = Math.min(problem.slots, checkpoint * BETWEEN_TAILS);
+        for (int i = 0; i < reachedCount[pieces]; i++) {
+            int end = reached[pieces][i];
+            int state = end;
+            double lost = 0;
+            int slot = last;
+            while (slot < stop) {
+                int next = alike(circuit, sets, slot, stop);
+                Tables here = through(circuit, slot, next - slot);
+                boolean power = on(sets, circuit, slot);
+                lost += power ? here.lostOn[state] : here.lostOff[state];
+                state = power ? here.nextOn[state] : here.nextOff[state];
+                slot = next;
+                work += 3;
+            }
+            lost += tail[state];
+            off[pieces][end] = lost + toOn;
+            on[pieces][end] = lost + toOff;
+        }
+    }
+
+    /** The slot up to which a circuit stays as it is, and its slots are of a kind. */
+    private int alike(int circuit, long[] sets, int slot, int stop) {
+        boolean power = on(sets, circuit, slot);
+        int next = slot + 1;
+        while (next < stop && on(sets, circuit, next) == power && bySlot[circuit][next] == bySlot[circuit][slot]) {
+            next++;
+        }
+        return next;
+    }
+
+    /** By state: what what is kept loses from a checkpoint on. */
+    private double[] tail(int circuit, long[] sets, int checkpoint) {
+        if (checkpoint == tails[circuit].length) {
+            return ends[circuit];
+        }
+        int states = ends[circuit].length;
+        for (int i = tailKnown[circuit] - 1; i >= checkpoint; i--) {
+            double[] after = i + 1 == tails[circuit].length ? ends[circuit] : tails[circuit][i + 1];
+            if (tails[circuit][i] == null) {
+                tails[circuit][i] = new double[states];
+            }
+            double[] tail = tails[circuit][i];
+            int stop = Math.min(problem.slots, (i + 1) * BETWEEN_TAILS);
+            int slot = i * BETWEEN_TAILS;
+            for (int state = 0; state < states; state++) {
+                tail[state] = 0;
+                stateNow[state] = state;
+            }
+            while (slot < stop) {
+                int next = alike(circuit, sets, slot, stop);
+                Tables here = through(circuit, slot, next - slot);
+                boolean power = on(sets, circuit, slot);
+                int[] leads = power ? here.nextOn : here.nextOff;
+                double[] lost = power ? here.lostOn : here.lostOff;
+                for (int state = 0; state < states; state++) {
+                    tail[state] += lost[stateNow[state]];
+                    stateNow[state] = leads[stateNow[state]];
+                }
+                slot = next;
+                work += 2L * states;
+            }
+            for (int state = 0; state < states; state++) {
+                tail[state] += after[stateNow[state]];
+            }
+            work += states;
+        }
+        tailKnown[circuit] = Math.min(tailKnown[circuit], checkpoint);
+        return tails[circuit][checkpoint];
+    }
+
+    /** The least cost from this piece on, for having been off or on before it, in each state that it can begin in. */
+    private void step(int piece, boolean may, boolean must, double change, double price) {
+        Tables here = tables[piece];
         double[] offAfter = off[piece + 1];
         double[] onAfter = on[piece + 1];
         double[] offBefore = off[piece];
         double[] onBefore = on[piece];
+        int[] states = reached[piece];
+        int count = reachedCount[piece];
+        work += 3L * count;
         // a loop for each case: this is one of two places where the search spends most of its time
         if (must) {
-            for (int state = 0; state < states; state++) {
+            for (int i = 0; i < count; i++) {
+                int state = states[i];
                 double stayOn = here.lostOn[state] + price + onAfter[here.nextOn[state]];
                 offBefore[state] = stayOn + change;
                 onBefore[state] = stayOn;
             }
         } else if (!may) {
-            for (int state = 0; state < states; state++) {
+            for (int i = 0; i < count; i++) {
+                int state = states[i];
                 double stayOff = here.lostOff[state] + offAfter[here.nextOff[state]];
                 offBefore[state] = stayOff;
                 onBefore[state] = stayOff + change;
             }
         } else {
-            for (int state = 0; state < states; state++) {
+            for (int i = 0; i < count; i++) {
+                int state = states[i];
                 double stayOff = here.lostOff[state] + offAfter[here.nextOff[state]];
                 double stayOn = here.lostOn[state] + price + onAfter[here.nextOn[state]];
                 offBefore[state] = Math.min(stayOff, stayOn + change);

@@ -28,6 +28,9 @@ final class Compiled {
     /** Circuits that can never be on. */
     final long never;
 
+    /** Circuits that are on only for others. */
+    final long helpers;
+
     /** What is on as it begins; without it the first set is free. */
     final @Nullable Long now;
 
@@ -46,6 +49,9 @@ final class Compiled {
     /** Boundaries at which a walk wakes somebody. */
     final int[] nights;
 
+    /** By boundary: how many of these are before it. */
+    private final int[] nightsBefore;
+
     /** By boundary: nobody is there to walk. */
     final boolean[] nobody;
 
@@ -63,15 +69,7 @@ final class Compiled {
 
     private final double tooNear;
 
-    /** Walks at night cost so many times as much as they do: a search may be led by that, nothing is judged by it. */
-    final double dearNights;
-
     Compiled(Rotation rotation) {
-        this(rotation, 1);
-    }
-
-    Compiled(Rotation rotation, double dearNights) {
-        this.dearNights = dearNights;
         this.rotation = rotation;
         this.horizon = rotation.horizon();
         this.slots = horizon.slots();
@@ -95,6 +93,11 @@ final class Compiled {
                 demands.get(circuit).add(Demand.of(i, need, circuit, horizon, now == null || was, was));
             }
         }
+        long withoutNeed = 0;
+        for (int circuit = 0; circuit < sets.count(); circuit++) {
+            withoutNeed |= hasNeed(circuit) ? 0 : 1L << circuit;
+        }
+        helpers = withoutNeed;
         still = new boolean[slots];
         carried = new long[slots];
         night = new boolean[slots];
@@ -123,6 +126,25 @@ final class Compiled {
         nights = IntStream.range(0, slots)
                 .filter(slot -> night[slot] && !free[slot])
                 .toArray();
+        nightsBefore = new int[slots + 1];
+        for (int slot = 0; slot < slots; slot++) {
+            nightsBefore[slot + 1] = nightsBefore[slot] + (night[slot] && !free[slot] ? 1 : 0);
+        }
+    }
+
+    /** Whether a walk at one of these boundaries, from and up to, the last one too, wakes somebody. */
+    boolean anyNight(int first, int last) {
+        return nightsBefore[Math.min(slots, last + 1)] > nightsBefore[first];
+    }
+
+    /** Whether the engine stands still in any slot of a stretch. */
+    boolean anyStill(int first, int end) {
+        for (int slot = first; slot < end; slot++) {
+            if (still[slot]) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private long bits(Set<String> ids) {
@@ -156,7 +178,7 @@ final class Compiled {
     /** What a walk costs, whatever is near to it. */
     private double walk(int boundary, int otherNights) {
         return night[boundary] && !nobody[boundary]
-                ? dearNights * (FIRST_NIGHT_VISIT + EACH_FURTHER_NIGHT_VISIT * otherNights)
+                ? FIRST_NIGHT_VISIT + EACH_FURTHER_NIGHT_VISIT * otherNights
                 : day(boundary);
     }
 
@@ -243,5 +265,15 @@ final class Compiled {
 
     boolean hasNeed(int circuit) {
         return !demands.get(circuit).isEmpty();
+    }
+
+    /** The circuits that can be on for their own sake. */
+    List<Integer> wanting() {
+        return IntStream.range(0, sets.count()).filter(this::wants).boxed().toList();
+    }
+
+    /** Whether it can be on, and for its own sake. */
+    boolean wants(int circuit) {
+        return ((never | helpers) >> circuit & 1) == 0;
     }
 }

@@ -1,8 +1,8 @@
 package juiceswap.core.rotation;
 
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.List;
+import java.util.function.DoubleSupplier;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A plan in the making: what is on in each slot, what that costs, and how to take a circuit out and put it back in. What is
@@ -11,7 +11,10 @@ import java.util.List;
  */
 final class Draft {
     private final Compiled problem;
-    private final BestPattern patterns;
+
+    /** Made when it is first asked for: much has to be worked out for it. */
+    private @Nullable BestPattern patterns;
+
     private final Allowed allowed;
 
     /** By slot. */
@@ -36,16 +39,23 @@ final class Draft {
 
     private int to;
 
-    /** Circuits that are on only for others. */
-    private final long helpers;
-
     private final boolean[] may;
     private final boolean[] must;
     private final boolean[] found;
     private final boolean[] seam;
-    private final double[] change;
+    private final int[] visited;
+
+    /** By circuit: what being on is worth in a stretch that is filled anew. */
+    private final double[] worth;
+
+    private final BestSet bestSets;
     private final double[] price;
     private long work;
+
+    /** What was asked of {@link #needed} last, and the answer. */
+    private long neededOf;
+
+    private long needed;
 
     /** What visits and flips cost, by kind. */
     private final class Walks {
@@ -69,15 +79,13 @@ final class Draft {
 
         double cost() {
             return days
-                    + problem.dearNights
-                            * (Compiled.FIRST_NIGHT_VISIT * nights
-                                    + Compiled.EACH_FURTHER_NIGHT_VISIT * nights * (nights - 1) / 2);
+                    + Compiled.FIRST_NIGHT_VISIT * nights
+                    + Compiled.EACH_FURTHER_NIGHT_VISIT * nights * (nights - 1) / 2;
         }
     }
 
-    Draft(Compiled problem, BestPattern patterns) {
+    Draft(Compiled problem) {
         this.problem = problem;
-        this.patterns = patterns;
         int count = problem.sets.count();
         allowed = new Allowed(problem.sets);
         sets = problem.carried.clone();
@@ -85,18 +93,17 @@ final class Draft {
         until = new int[problem.slots];
         lost = new double[count];
         courses = new Course[count][];
-        long without = 0;
         for (int circuit = 0; circuit < count; circuit++) {
             courses[circuit] =
                     problem.demands.get(circuit).stream().map(Demand::course).toArray(Course[]::new);
-            without |= problem.hasNeed(circuit) ? 0 : 1L << circuit;
         }
-        helpers = without;
         may = new boolean[problem.slots];
         must = new boolean[problem.slots];
         found = new boolean[problem.slots];
         seam = new boolean[problem.slots];
-        change = new double[problem.slots];
+        visited = new int[problem.slots];
+        worth = new double[count];
+        bestSets = new BestSet(problem, allowed);
         price = new double[problem.slots];
         keepAll();
     }
@@ -106,14 +113,9 @@ final class Draft {
         return lostInAll + walks.cost();
     }
 
-    /** What the needs of a circuit lose by what was kept last. */
-    double lost(int circuit) {
-        return lost[circuit];
-    }
-
     /** Elementary steps taken so far. */
     long work() {
-        return work + patterns.work();
+        return work + bestSets.work() + (patterns == null ? 0 : patterns.work());
     }
 
     // ---- judging, keeping, taking back
@@ -140,10 +142,7 @@ final class Draft {
         double sum = lostInAll;
         for (long rest = touched(); rest != 0; rest &= rest - 1) {
             int circuit = Long.numberOfTrailingZeros(rest);
-            sum -= lost[circuit];
-            for (Course course : courses[circuit]) {
-                sum += course.cost(sets, from, to, until);
-            }
+            sum += courseCost(circuit, from, to) - lost[circuit];
             work += 40 + to - from;
         }
         walksThen.takeFrom(walks);
@@ -168,7 +167,7 @@ final class Draft {
     void keep() {
         if (changed()) {
             for (long rest = touched(); rest != 0; rest &= rest - 1) {
-                keep(Long.numberOfTrailingZeros(rest), from);
+                keep(Long.numberOfTrailingZeros(rest), from, to);
             }
             walks.takeFrom(walksThen);
             lookAhead(to);
@@ -177,20 +176,23 @@ final class Draft {
         }
     }
 
-    private void keep(int circuit, int first) {
+    private void keep(int circuit, int first, int end) {
         double now = 0;
         for (Course course : courses[circuit]) {
             now += course.keep(sets, first);
         }
         lostInAll += now - lost[circuit];
         lost[circuit] = now;
+        if (patterns != null) {
+            patterns.changed(circuit, first, end);
+        }
     }
 
     private void keepAll() {
         lostInAll = 0;
         Arrays.fill(lost, 0);
         for (int circuit = 0; circuit < lost.length; circuit++) {
-            keep(circuit, 0);
+            keep(circuit, 0, sets.length);
         }
         walks.days = 0;
         walks.nights = 0;
@@ -261,9 +263,17 @@ final class Draft {
     /** A set without helpers that nothing needs, and with all that is needed. */
     private long needed(long set) {
         if (!problem.sets.anyNeedsAnother()) {
-            return set & ~helpers;
+            return set & ~problem.helpers;
         }
-        long all = set & ~helpers;
+        if (set != neededOf) {
+            neededOf = set;
+            needed = withNeeded(set);
+        }
+        return needed;
+    }
+
+    private long withNeeded(long set) {
+        long all = set & ~problem.helpers;
         for (long rest = all; rest != 0; rest &= rest - 1) {
             all |= problem.sets.withNeeded(Long.numberOfTrailingZeros(rest));
         }
@@ -278,9 +288,9 @@ final class Draft {
      * @param perSlot what the search lets each slot cost, so that a circuit does not take what it hardly needs
      */
     void insert(int circuit, double[] bias, boolean[] offered, double perSlot, int first, int end) {
-        if (canBeOn(circuit)) {
-            look(circuit, bias, perSlot, first, end);
-            find(circuit, offered, first, end);
+        if (problem.wants(circuit)) {
+            look(circuit, perSlot, first, end);
+            find(circuit, bias, offered, first, end);
             long with = problem.sets.withNeeded(circuit);
             for (int slot = first; slot < end; slot++) {
                 if (found[slot]) {
@@ -290,68 +300,34 @@ final class Draft {
         }
     }
 
-    /**
-     * The same in all slots, but where it does not fit others give way.
-     *
-     * @param perClash what a slot costs in which others have to give way
-     * @param yielding circuits in the order in which they give way
-     * @return the circuits that gave way, by now taken out altogether
-     */
-    long force(int circuit, double[] bias, boolean[] offered, double perSlot, double perClash, List<Integer> yielding) {
-        if (!canBeOn(circuit)) {
-            return 0;
-        }
-        look(circuit, bias, perSlot, 0, sets.length);
-        for (int slot = 0; slot < sets.length; slot++) {
-            if (!may[slot] && !problem.still[slot]) {
-                may[slot] = true;
-                price[slot] += perClash;
-            }
-        }
-        find(circuit, offered, 0, sets.length);
-        long with = problem.sets.withNeeded(circuit);
-        long gone = 0;
-        for (int slot = 0; slot < sets.length; slot++) {
-            if (found[slot] && !problem.still[slot]) {
-                long set = sets[slot] | with;
-                for (int i = 0; i < yielding.size() && !allowed.may(set); i++) {
-                    long one = 1L << yielding.get(i);
-                    if ((set & one & ~with) != 0) {
-                        long leave = one | problem.sets.dependants(yielding.get(i));
-                        gone |= set & leave;
-                        set = needed(set & ~leave) | with;
-                    }
-                }
-                set(slot, allowed.may(set) ? set : with);
-            }
-        }
-        for (long rest = gone & ~with; rest != 0; rest &= rest - 1) {
-            remove(Long.numberOfTrailingZeros(rest));
-        }
-        return gone & ~with;
-    }
-
-    private boolean canBeOn(int circuit) {
-        return ((problem.never | helpers) >> circuit & 1) == 0;
-    }
-
-    private void find(int circuit, boolean[] offered, int first, int end) {
+    private void find(int circuit, double[] bias, boolean[] offered, int first, int end) {
         for (int slot = first; slot < end; slot++) {
             seam[slot] = offered[slot] || slot > 0 && sets[slot] != sets[slot - 1];
         }
-        patterns.find(circuit, sets, first, end, may, must, change, price, seam, found);
+        long bit = 1L << circuit;
+        int breakers = 1 + Long.bitCount(problem.sets.withNeeded(circuit) & problem.helpers);
+        int nights = nightsWithout(bit, first, end);
+        if (patterns == null) {
+            patterns = new BestPattern(problem);
+        }
+        patterns.find(
+                circuit,
+                sets,
+                first,
+                end,
+                may,
+                must,
+                price,
+                seam,
+                boundary -> switching(boundary, bit, nights, bias[boundary]) + breakers * problem.flip[boundary],
+                found);
     }
 
-    /** Where a circuit that is out may be on, has to be on, and what switching it costs. */
-    private void look(int circuit, double[] bias, double perSlot, int first, int end) {
+    /** Where a circuit that is out may be on, or has to be on, and what a slot costs it. */
+    private void look(int circuit, double perSlot, int first, int end) {
         long bit = 1L << circuit;
         long with = problem.sets.withNeeded(circuit);
         long dependants = problem.sets.dependants(circuit);
-        int breakers = 1 + Long.bitCount(with & helpers);
-        int nights = 0;
-        for (int slot : problem.nights) {
-            nights += somethingChanges(slot, bit) ? 1 : 0;
-        }
         for (int slot = first; slot < end; slot++) {
             boolean asBefore = slot > first && sets[slot] == sets[slot - 1] && !problem.still[slot - 1];
             boolean carried = (problem.carried[slot] & bit) != 0;
@@ -359,12 +335,86 @@ final class Draft {
             must[slot] = carried || (sets[slot] & dependants) != 0;
             price[slot] = perSlot;
         }
-        for (int slot = first; slot <= Math.min(end, sets.length - 1); slot++) {
-            double visit =
-                    somethingChanges(slot, bit) ? 0 : problem.visit(slot, nights) + problem.nearOthers(sets, slot, bit);
-            change[slot] = (problem.free[slot] ? 0 : Math.max(0, visit + bias[slot])) + breakers * problem.flip[slot];
+        work += 4L * (end - first);
+    }
+
+    /** So many walks at night there are without those for this circuit; where none can be made, they are not counted. */
+    private int nightsWithout(long bit, int first, int end) {
+        int count = 0;
+        if (problem.anyNight(first, end)) {
+            for (int slot : problem.nights) {
+                count += somethingChanges(slot, bit) ? 1 : 0;
+            }
+            work += problem.nights.length;
         }
-        work += 4L * (end - first) + problem.nights.length;
+        return count;
+    }
+
+    /** What a walk costs that a circuit is switched in, on top of those that there are anyhow. */
+    private double switching(int boundary, long bit, int nights, double bias) {
+        if (problem.free[boundary]) {
+            return 0;
+        }
+        double visit = somethingChanges(boundary, bit)
+                ? 0
+                : problem.visit(boundary, nights) + problem.nearOthers(sets, boundary, bit);
+        return Math.max(0, visit + bias);
+    }
+
+    /**
+     * Chooses anew what is on from one boundary to another, all at once: what is worth most there with everything else as it is,
+     * walks aside. Nothing happens where the engine stands still in between.
+     *
+     * @param luck by how much more or less than it is a circuit is taken to be worth, drawn for each
+     */
+    void refill(int first, int end, DoubleSupplier luck) {
+        if (problem.anyStill(first, end)) {
+            return;
+        }
+        worth(first, end);
+        for (int circuit = 0; circuit < worth.length; circuit++) {
+            worth[circuit] += courses[circuit].length == 0 ? 0 : luck.getAsDouble();
+        }
+        long best = bestSets.find(worth);
+        for (int slot = first; slot < end; slot++) {
+            set(slot, best);
+        }
+    }
+
+    /** Works out by how much better it is, by needs and flips, that a circuit is on from one boundary to another than off. */
+    private void worth(int first, int end) {
+        int low = Math.min(first, from);
+        int high = Math.max(end, to);
+        long[] now = Arrays.copyOfRange(sets, first, end);
+        Arrays.fill(sets, first, end, 0);
+        for (int circuit = 0; circuit < worth.length; circuit++) {
+            worth[circuit] = courseCost(circuit, low, high);
+        }
+        Arrays.fill(sets, first, end, -1);
+        for (int circuit = 0; circuit < worth.length; circuit++) {
+            worth[circuit] -= courseCost(circuit, low, high);
+        }
+        System.arraycopy(now, 0, sets, first, now.length);
+        addFlips(first, problem.before(sets, first));
+        if (end < sets.length) {
+            addFlips(end, sets[end]);
+        }
+        work += 2L * worth.length * (30 + (high - low) / 4);
+    }
+
+    /** To what each circuit is worth between two boundaries: the flip that being on spares, or costs, at one of them. */
+    private void addFlips(int boundary, long beyond) {
+        for (int circuit = 0; circuit < worth.length; circuit++) {
+            worth[circuit] += problem.flip[boundary] * ((beyond >> circuit & 1) == 1 ? 1 : -1);
+        }
+    }
+
+    private double courseCost(int circuit, int low, int high) {
+        double cost = 0;
+        for (Course course : courses[circuit]) {
+            cost += course.cost(sets, low, high, until);
+        }
+        return cost;
     }
 
     private boolean somethingChanges(int slot, long but) {
@@ -436,14 +486,19 @@ final class Draft {
         return judge();
     }
 
+    /** The next boundary after a slot at which anything changes in what is kept. */
+    int changesNext(int slot) {
+        return until[slot];
+    }
+
     /** The boundaries at which anything changes that costs a walk. */
-    List<Integer> visits() {
-        List<Integer> visits = new ArrayList<>();
+    int[] visits() {
+        int count = 0;
         for (int slot = 0; slot < sets.length; slot++) {
             if (!problem.free[slot] && sets[slot] != problem.before(sets, slot)) {
-                visits.add(slot);
+                visited[count++] = slot;
             }
         }
-        return visits;
+        return Arrays.copyOf(visited, count);
     }
 }

@@ -8,11 +8,11 @@ public enum Effort implements Worded {
     /** At once: some 10 ms. */
     INSTANT("instant", 2_000_000),
     /** About 0.3 s on two cores. */
-    QUICK("quick", 90_000_000),
+    QUICK("quick", 54_000_000),
     /** About 3 s. */
-    NORMAL("normal", 880_000_000),
+    NORMAL("normal", 530_000_000),
     /** About 30 s. */
-    DEEP("deep", 8_800_000_000L);
+    DEEP("deep", 5_300_000_000L);
 
     private final String word;
 

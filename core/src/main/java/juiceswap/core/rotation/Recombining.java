@@ -63,7 +63,10 @@ final class Recombining {
 
     /** Both ends, and the boundaries at which something changes in either. */
     private static List<Integer> cuts(Compiled problem, Draft draft, long[] other) {
-        TreeSet<Integer> cuts = new TreeSet<>(draft.visits());
+        TreeSet<Integer> cuts = new TreeSet<>();
+        for (int visit : draft.visits()) {
+            cuts.add(visit);
+        }
         for (int slot = 1; slot < problem.slots; slot++) {
             if (other[slot] != other[slot - 1]) {
                 cuts.add(slot);

@@ -77,11 +77,18 @@ final class ReserveDemand extends Demand {
     /** Minutes that a slot loses by ending at a level: short, low, and below what has to be left. */
     private double lost(double after, int slot) {
         double level = Math.max(0, after);
-        return Math.max(0, -after) + low(level) + BELOW * Math.max(0, floors[slot] - level);
+        double thin = low(level) ? LESSER * horizon.slotMinutes() + mindedWhenLow(level) : 0;
+        return Math.max(0, -after) + thin + BELOW * Math.max(0, floors[slot] - level);
     }
 
-    private double low(double level) {
-        return level < thinBelow ? horizon.slotMinutes() * (LESSER + rising * (1 - level / thinBelow)) : 0;
+    /** Just at the limit is not low, whatever rounding makes of it. */
+    private boolean low(double level) {
+        return level < thinBelow - ROUNDING;
+    }
+
+    /** By how many minutes more a slot counts that ends at a low level. */
+    private double mindedWhenLow(double level) {
+        return horizon.slotMinutes() * rising * (1 - level / thinBelow);
     }
 
     @Override
@@ -97,9 +104,9 @@ final class ReserveDemand extends Demand {
                 unmet -= level;
                 level = 0;
             }
-            if (level < thinBelow) {
+            if (low(level)) {
                 thin += horizon.slotMinutes();
-                minded += horizon.slotMinutes() * rising * (1 - level / thinBelow);
+                minded += mindedWhenLow(level);
             }
             below += BELOW * Math.max(0, floors[slot] - level);
         }
@@ -221,7 +228,7 @@ final class ReserveDemand extends Demand {
                     sum -= now;
                     now = 0;
                 }
-                sum += now < thinBelow ? LESSER * fall : 0;
+                sum += low(now) ? LESSER * fall : 0;
                 level[slot + 1] = now;
                 lost[slot + 1] = sum;
             }

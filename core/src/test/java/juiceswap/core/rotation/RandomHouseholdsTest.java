@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
@@ -33,7 +34,7 @@ class RandomHouseholdsTest {
         int judged = 0;
         for (long seed = 1; seed < 40; seed++) {
             Compiled problem = new Compiled(seed % 2 == 0 ? RandomHouseholds.minding(seed) : RandomHouseholds.of(seed));
-            Draft draft = new Draft(problem, new BestPattern(problem));
+            Draft draft = new Draft(problem);
             for (int change = 0; change < 300; change++) {
                 int from = random.nextInt(problem.slots);
                 int to = from + 1 + random.nextInt(Math.min(20, problem.slots - from));
@@ -41,6 +42,9 @@ class RandomHouseholdsTest {
                 draft.switchOver(circuit, random.nextInt(problem.sets.count()), from, to);
                 if (random.nextInt(4) == 0) {
                     draft.shift(random.nextInt(problem.slots), random.nextInt(problem.slots + 1));
+                }
+                if (random.nextInt(4) == 0) {
+                    draft.refill(from, to, () -> 20 * random.nextDouble() - 10);
                 }
                 double exact = problem.score(draft.sets);
                 assertThat(draft.judge()).as(seed + ", change " + change).isCloseTo(exact, within(1e-5 + 1e-9 * exact));
@@ -54,6 +58,100 @@ class RandomHouseholdsTest {
             }
         }
         assertThat(judged).isEqualTo(11_700);
+    }
+
+    /** What is kept of a circuit's states and of what it still loses stays true, whatever changes. */
+    @Test
+    void whereACircuitGoesInDependsOnThePlanAlone() {
+        Random random = new Random(11);
+        for (long seed = 1; seed < 60; seed++) {
+            Compiled problem = new Compiled(seed % 2 == 0 ? RandomHouseholds.minding(seed) : RandomHouseholds.of(seed));
+            double[] bias = new double[problem.slots];
+            boolean[] offered = new boolean[problem.slots];
+            Draft draft = new Draft(problem);
+            for (int change = 0; change < 60; change++) {
+                int from = random.nextInt(problem.slots);
+                int to = from + 1 + random.nextInt(Math.min(30, problem.slots - from));
+                for (int slot = 0; slot < problem.slots; slot++) {
+                    offered[slot] = random.nextInt(4) == 0;
+                }
+                int circuit = random.nextInt(problem.sets.count());
+                Draft fresh = new Draft(problem);
+                fresh.take(draft.sets);
+                for (Draft one : List.of(draft, fresh)) {
+                    one.remove(circuit, from, to);
+                    one.insert(circuit, bias, offered, 0.1, from, to);
+                }
+                assertThat(draft.sets).as(seed + ", change " + change).isEqualTo(fresh.sets);
+                draft.judge();
+                if (random.nextInt(3) > 0) {
+                    draft.keep();
+                } else {
+                    draft.takeBack();
+                }
+                draft.refill(random.nextInt(problem.slots), problem.slots, () -> 0);
+                draft.judge();
+                draft.keep();
+            }
+        }
+    }
+
+    /** Of a few circuits each set is tried in its place. */
+    @Test
+    void aStretchIsFilledWithWhatIsWorthMostThere() {
+        Random random = new Random(3);
+        int filled = 0;
+        for (long seed = 1; seed < 300; seed++) {
+            Compiled problem = new Compiled(seed % 2 == 0 ? RandomHouseholds.minding(seed) : RandomHouseholds.of(seed));
+            if (problem.sets.count() > 7) {
+                continue;
+            }
+            Draft draft = new Draft(problem);
+            for (int change = 0; change < 10; change++) {
+                int from = random.nextInt(problem.slots);
+                int to = from + 1 + random.nextInt(problem.slots - from);
+                draft.switchOver(random.nextInt(problem.sets.count()), 0, from, to);
+                draft.judge();
+                draft.keep();
+                int first = random.nextInt(problem.slots);
+                int end = first + 1 + random.nextInt(problem.slots - first);
+                draft.refill(first, end, () -> 0);
+                if (!problem.anyStill(first, end)) {
+                    assertThat(withoutWalks(problem, draft.sets))
+                            .as(seed + ", change " + change)
+                            .isCloseTo(leastOfSets(problem, draft.sets, first, end), within(1e-6));
+                    filled++;
+                }
+                draft.judge();
+                draft.keep();
+            }
+        }
+        assertThat(filled).isGreaterThan(300);
+    }
+
+    private static double leastOfSets(Compiled problem, long[] sets, int first, int end) {
+        double least = Double.MAX_VALUE;
+        for (long set = 0; set < 1L << problem.sets.count(); set++) {
+            long needed = 0;
+            for (int circuit = 0; circuit < problem.sets.count(); circuit++) {
+                boolean own = (set >> circuit & 1) == 1 && problem.wants(circuit);
+                needed |= own ? problem.sets.withNeeded(circuit) : 0;
+            }
+            if (needed == set && problem.sets.may(set)) {
+                long[] plan = sets.clone();
+                Arrays.fill(plan, first, end, set);
+                least = Math.min(least, withoutWalks(problem, plan));
+            }
+        }
+        return least;
+    }
+
+    private static double withoutWalks(Compiled problem, long[] sets) {
+        double cost = problem.score(sets) - problem.walks(sets);
+        for (int slot = 0; slot < problem.slots; slot++) {
+            cost += problem.flip[slot] * Long.bitCount(sets[slot] ^ problem.before(sets, slot));
+        }
+        return cost;
     }
 
     @Test
@@ -145,8 +243,8 @@ class RandomHouseholdsTest {
         }
         Collections.sort(ratios);
         assertThat(ratios).hasSize(15);
-        assertThat(ratios.get(7)).as("median of " + ratios).isLessThan(1.05);
-        assertThat(ratios.get(14)).as("worst of " + ratios).isLessThan(1.5);
+        assertThat(ratios.get(7)).as("median of " + ratios).isLessThan(1.03);
+        assertThat(ratios.get(14)).as("worst of " + ratios).isLessThan(1.25);
     }
 
     /** By seed. Households are left out for which nobody could do much: their scores are so high that they say nothing. */

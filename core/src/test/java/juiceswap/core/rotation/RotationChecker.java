@@ -303,7 +303,7 @@ public final class RotationChecker {
                 unmet += -level;
                 level = 0;
             }
-            if (level < low) {
+            if (level < low - 1e-7) {
                 thin += minutes;
                 minded += minutes * reserve.care().rising() * (low - level) / low;
             }
