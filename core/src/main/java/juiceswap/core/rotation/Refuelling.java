@@ -154,6 +154,11 @@ public record Refuelling(
         return more <= 0 ? stopped : horizon.at(Math.min(horizon.slots(), slot + more));
     }
 
+    /** Whether nothing is left to burn before then; {@code null} is never. */
+    boolean drySooner(@Nullable LocalDateTime then) {
+        return emptyAt != null && (then == null || emptyAt.isBefore(then));
+    }
+
     /** The same, dry from then on. */
     Refuelling withEmptyAt(LocalDateTime dry) {
         return new Refuelling(litres, refuels, storeLitres, dry, litresADay);

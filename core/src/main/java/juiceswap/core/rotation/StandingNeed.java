@@ -66,6 +66,9 @@ public sealed interface StandingNeed {
             @Nullable Double empty,
             DailyCare care)
             implements StandingNeed {
+        /** A freezer at -18 that thaws in a warm kitchen is as far from its temperatures as anything gets, degrees C. */
+        private static final double FARTHEST = 35;
+
         /** With what is usually asked of what is kept so. */
         public Keep(
                 String circuit,
@@ -93,6 +96,16 @@ public sealed interface StandingNeed {
         @Override
         public @Nullable Daily daily() {
             return null;
+        }
+
+        /**
+         * Whether it can be that warm, or cold, degrees C: nothing that is kept gets farther from both its temperatures than
+         * the room around it is, and 64 where 18 was meant is a reading in the other unit.
+         */
+        public boolean believable(double celsius) {
+            return full == null
+                    || empty == null
+                    || celsius > Math.min(full, empty) - FARTHEST && celsius < Math.max(full, empty) + FARTHEST;
         }
 
         /** What is left at a temperature, in minutes: in proportion between empty and full; null when it can't be told. */

@@ -45,6 +45,9 @@ public record Wanted(
     /** What is left when everything goes off is lived on, so often at most. */
     private static final int MOST_PROLONGED = 3;
 
+    /** So often a plan that would run dry sooner than it says is made anew, to end then. */
+    private static final int MOST_SHORTENED = 2;
+
     public Wanted {
         standing = List.copyOf(standing);
         wishes = List.copyOf(wishes);
@@ -163,16 +166,18 @@ public record Wanted(
         private static final double WORTH_A_LOOK = 1;
 
         /**
-         * Whether another plan for the same question is worth having: noticeably better, and it counts on no more than the battery
-         * holds.
+         * Whether another plan for the same question is worth having: noticeably better, and it counts on no more than there is in
+         * the battery and in the tank.
          *
-         * @param wattHours in the battery as it begins, null without one
+         * @param now as this one was planned from
          * @param charged when a station that is the only source is charged
          */
-        public boolean betteredBy(RotationPlan other, @Nullable Double wattHours, List<EngineOff> charged) {
-            boolean lasts =
-                    wattHours == null || Charge.along(other, wattHours, charged).lastsLike(charge);
-            return lasts && other.score() < plan.score() - WORTH_A_LOOK;
+        public boolean betteredBy(RotationPlan other, Now now, List<EngineOff> charged) {
+            boolean lasts = now.wattHours == null
+                    || Charge.along(other, now.wattHours, charged).lastsLike(charge);
+            boolean runs = now.fuel == null
+                    || !Refuelling.along(other, now.fuel, fuel.refuels()).drySooner(fuel.emptyAt());
+            return lasts && runs && other.score() < plan.score() - WORTH_A_LOOK;
         }
     }
 
@@ -321,9 +326,30 @@ public record Wanted(
         }
         RotationPlan plan = planned(now, offFrom(dry, stops, wet), effort, Start.untold(wet.on()), beside);
         Refuelling along = Refuelling.along(plan, there, fuel.refuels());
+        // what took longer to find may burn more
+        for (int i = 0; i < MOST_SHORTENED && along.drySooner(dry); i++) {
+            dry = Objects.requireNonNull(along.emptyAt());
+            plan = planned(now, offFrom(dry, stops, wet), effort, Start.untold(plan.on()), beside);
+            along = Refuelling.along(plan, there, fuel.refuels());
+        }
+        if (along.drySooner(dry)) {
+            dry = Objects.requireNonNull(along.emptyAt());
+            plan = cutShort(from(now, offFrom(dry, stops, wet), Set.of()), plan.on());
+            along = Refuelling.along(plan, there, fuel.refuels());
+        }
         boolean toTheEnd = !dry.isBefore(
                 plan.rotation().horizon().at(plan.rotation().horizon().slots()));
         return made(now, plan, toTheEnd || along.emptyAt() != null ? along : along.withEmptyAt(dry));
+    }
+
+    /** The same plan for as long as the engine runs in this question. */
+    private static RotationPlan cutShort(Rotation rotation, List<Set<String>> on) {
+        List<Set<String>> cut = new ArrayList<>();
+        for (int slot = 0; slot < on.size(); slot++) {
+            boolean still = rotation.horizon().engineOff(slot);
+            cut.add(still ? rotation.horizon().carried(slot) : on.get(slot));
+        }
+        return rotation.judged(cut);
     }
 
     private static List<EngineOff> offFrom(LocalDateTime dry, List<EngineOff> stops, RotationPlan plan) {

@@ -147,6 +147,19 @@ class LivingOnTest {
     }
 
     @Test
+    void aTemperatureInTheOtherUnitIsNotBelieved() {
+        Keep house = new Keep("furnace", Priority.PROPERTY, Keeping.HOUSE_WARM, 180, 60, 20.0, 10.0);
+        Keep freezer = new Keep("freezer", Priority.FOOD, Keeping.FREEZER, 1_440, 240, -18.0, -6.0);
+        assertThat(house.believable(64)).isFalse();
+        assertThat(house.believable(-3)).isTrue();
+        assertThat(freezer.believable(25)).as("thawed in summer").isTrue();
+        assertThat(freezer.believable(32)).isFalse();
+        assertThat(Keeping.SUMP.usual("sump").believable(64))
+                .as("has no temperature")
+                .isTrue();
+    }
+
+    @Test
     void namesTellWhatIsKept() {
         assertThat(Keeping.guessed("Medicine fridge")).contains(Keeping.MEDICINE);
         assertThat(Keeping.guessed("Chest freezer, shed")).contains(Keeping.FREEZER);
@@ -311,6 +324,41 @@ class LivingOnTest {
         for (int slot = from; slot < 96; slot++) {
             assertThat(dry.plan().on().get(slot)).as("slot " + slot).isEmpty();
         }
+    }
+
+    /** However long a plan is looked for: it ends when the tank does, and one that takes turns may burn more for that. */
+    @Test
+    void aPlanEndsWhenTheTankIsDry() {
+        Setup house = Samples.setup(
+                Samples.generator(2600, 3600),
+                Samples.circuit("fridge", 1, 180, 900),
+                Samples.circuit("kettle", 3, 1300, 1300),
+                Samples.circuit("heater", 5, 900, 900),
+                Samples.circuit("pump", 7, 700, 1600),
+                Samples.circuit("lamp", 9, 250, 250));
+        List<StandingNeed> needs = List.of(
+                FRIDGE,
+                new StandingNeed.Keep("pump", Priority.PROPERTY, Keeping.SUMP, 150, 30, null, null),
+                new StandingNeed.Keep("heater", Priority.PROPERTY, Keeping.HOUSE_WARM, 180, 90, 20.0, 12.0),
+                new StandingNeed.AlwaysOn("kettle", Priority.COMFORT, null),
+                new StandingNeed.AlwaysOn("lamp", Priority.COMFORT, null));
+        int ended = 0;
+        for (int litres = 3; litres <= 18; litres++) {
+            Wanted wanted = new Wanted(needs, List.of(), Wanted.USUAL_SLEEP);
+            Wanted.Now now = new Wanted.Now(
+                    house, SIX, Set.of("fridge"), Had.NOTHING, new Refuelling.Fuel(litres, 4 * (litres % 3)));
+            Wanted.Made made = wanted.plan(now, Effort.QUICK, null, Beside.IN_TURN);
+            Horizon horizon = made.plan().rotation().horizon();
+            LocalDateTime dry = made.fuel().emptyAt();
+            List<Set<String>> on = made.plan().on();
+            int end = dry == null ? on.size() : horizon.slotAt(dry);
+            assertThat(on.subList(end, on.size())).as(litres + " liters").allMatch(Set::isEmpty);
+            ended += end < on.size() ? 1 : 0;
+            assertThat(made.betteredBy(made.plan(), now, List.of()))
+                    .as("no better than itself")
+                    .isFalse();
+        }
+        assertThat(ended).isGreaterThan(8);
     }
 
     @Test

@@ -306,13 +306,6 @@ class PrintController {
         } else {
             Kept lived = life.lived();
             RotationPlan plan = lived.plan();
-            List<String> stores = new ArrayList<>(rotationWords.fuel(life.fuelAlong(lived), life));
-            stores.addAll(rotationWords.oneIsEnough(plan, life.fillings(lived), life.now(), household));
-            stores.addAll(rotationWords.charge(plan, life.chargeAlong(lived), life.wattHours(), household));
-            stores.addAll(rotationWords.setPoints(plan, life.wanted(), life.now(), household));
-            stores.addAll(rotationWords.shortfalls(plan, household));
-            parts.add(Part.of(
-                    words.say("print.day.known"), stores.stream().map(Line::of).toList()));
             List<List<String>> rows = new ArrayList<>();
             plan.moves()
                     .forEach(move -> rows.add(List.of(
@@ -324,8 +317,20 @@ class PrintController {
                     words.say("print.moves"),
                     List.of(words.say("print.when"), words.say("print.what"), words.say("print.done")),
                     rows));
+            List<String> stores = new ArrayList<>(rotationWords.fuel(life.fuelAlong(lived), life));
+            stores.addAll(rotationWords.oneIsEnough(plan, life.fillings(lived), life.now(), household));
+            stores.addAll(rotationWords.charge(plan, life.chargeAlong(lived), life.wattHours(), household));
+            stores.addAll(rotationWords.setPoints(plan, life.wanted(), life.now(), household));
+            addLines(parts, "print.day.stores", stores);
+            addLines(parts, "print.day.short", rotationWords.shortfalls(plan, household));
         }
         return sheet(household, words.say("print.day"), words.say("print.day.under"), parts, paper, "day.pdf");
+    }
+
+    private void addLines(Sheet.Parts parts, String title, List<String> lines) {
+        if (!lines.isEmpty()) {
+            parts.add(Part.of(words.say(title), lines.stream().map(Line::of).toList()));
+        }
     }
 
     @GetMapping("/outage/{id:\\d+}.pdf")

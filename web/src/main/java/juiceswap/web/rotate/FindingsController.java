@@ -86,6 +86,7 @@ class FindingsController {
             @Nullable Double celsius,
             @Nullable Double hours,
             RedirectAttributes flash) {
+        InvalidInput.unless(celsius == null || keep.believable(celsius), "/celsius", "invalid.not-believable");
         Double minutes = celsius == null ? hours == null ? null : (Double) (60 * hours) : keep.levelAt(celsius);
         String field = keep.full() == null ? "/hours" : "/celsius";
         double level = InvalidInput.present(minutes, field, "invalid.warmth-or-hours");

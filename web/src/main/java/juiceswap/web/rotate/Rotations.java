@@ -348,13 +348,14 @@ public class Rotations {
     public void propose(Account account, Life life, List<Wish> wishes, Phrase why) {
         Wanted wanted = life.wanted.withWishes(wishes);
         RotationPlan start = life.inForce == null ? null : life.inForce.plan();
-        Wanted.Made made = wanted.plan(life.planFrom(), atOnce, start);
+        Wanted.Now from = life.planFrom();
+        Wanted.Made made = wanted.plan(from, atOnce, start);
         long id = keep(life, account.displayName(), why, wishes, made);
         if (effort != atOnce) {
             improving.put(id, 0.0);
             inBackground(() -> {
                 try {
-                    improve(id, made, wanted, life);
+                    improve(id, made, wanted, from);
                 } finally {
                     improving.remove(id);
                 }
@@ -363,12 +364,12 @@ public class Rotations {
     }
 
     /** Looks for a better version of a proposal, for as long as it is one. */
-    private void improve(long id, Wanted.Made made, Wanted wanted, Life life) {
+    private void improve(long id, Wanted.Made made, Wanted wanted, Wanted.Now from) {
         RotationPlan better = made.plan()
                 .rotation()
                 .plan(effort, made.plan().on(), Beside.IN_TURN, share -> improving.replace(id, share) != null);
         // what was taken meanwhile is lived by, and changes no more
-        if (improving.containsKey(id) && made.betteredBy(better, life.wattHours, wanted.charged())) {
+        if (improving.containsKey(id) && made.betteredBy(better, from, wanted.charged())) {
             plans.improve(id, better);
         }
     }

@@ -374,6 +374,10 @@ class EveningTest extends OutageJourney {
         ines.press(ines.page.getByText("Plan from what I found"));
         assertThat(ines.page.locator("[role=alert]").first()).containsText("“cold” is not an amount in °F");
         assertThat(ines.page.locator("#looked input[name=celsius]")).hasValue("cold");
+        ines.page.locator("#looked input[name=celsius]").fill("64 C");
+        ines.press(ines.page.getByText("Plan from what I found"));
+        assertThat(ines.page.locator("[role=alert]").first()).containsText("is far from what it can be");
+        assertThat(ines.page.locator("#looked input[name=celsius]")).hasValue("64 C");
         ines.page.locator("#looked input[name=celsius]").fill("-16 C");
         ines.press(ines.page.getByText("Plan from what I found"));
         // two of ten degrees in two hours, and what the pages took

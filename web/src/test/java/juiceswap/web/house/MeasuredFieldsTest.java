@@ -18,64 +18,21 @@ import juiceswap.core.measure.Measures;
 import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.supply.Generator;
 import juiceswap.exchange.HouseholdJson;
-import juiceswap.web.TestDatabase;
 import juiceswap.web.exchange.Schemas;
-import juiceswap.web.household.Households;
-import juiceswap.web.security.Account;
-import juiceswap.web.security.Accounts;
-import juiceswap.web.security.Role;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
-import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors;
-import org.springframework.security.test.web.servlet.setup.SecurityMockMvcConfigurers;
-import org.springframework.test.context.DynamicPropertyRegistry;
-import org.springframework.test.context.DynamicPropertySource;
-import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
 import org.springframework.test.web.servlet.request.MockMvcRequestBuilders;
-import org.springframework.test.web.servlet.setup.MockMvcBuilders;
-import org.springframework.web.context.WebApplicationContext;
 
 /** Every field of the house in which an amount is typed: typed, stored, shown, in both systems and every unit. */
-@SpringBootTest
-class MeasuredFieldsTest {
+class MeasuredFieldsTest extends InTheCottage {
     private static final Map<Dimension, List<String>> TYPED = Map.of(
             Dimension.LENGTH, List.of("25", "25 ft", "25'", "5' 6\"", "8 m", "12.5"),
             Dimension.ALTITUDE, List.of("500", "1200 ft", "620 m"),
             Dimension.VOLUME, List.of("6", "6 gal", "22 l", "5.5 liters"),
             Dimension.TEMPERATURE, List.of("18", "64 F", "17 °C", "-4 f"));
-
-    @Autowired
-    private Households households;
-
-    @Autowired
-    private Accounts accounts;
-
-    @Autowired
-    private WebApplicationContext context;
-
-    private final Schemas schemas = new Schemas();
-    private MockMvc pages;
-    private Account owner;
-    private long home;
-
-    @DynamicPropertySource
-    static void database(DynamicPropertyRegistry properties) {
-        TestDatabase.register(properties);
-    }
-
-    @BeforeEach
-    void moveIn() throws IOException {
-        home = households.create(schemas.household(FilesController.sampleJson("saltmarsh-cottage")));
-        owner = accounts.create(home, "Ines", "measures" + home, "estuary-lantern", Role.OWNER, null);
-        pages = MockMvcBuilders.webAppContextSetup(context)
-                .apply(SecurityMockMvcConfigurers.springSecurity())
-                .build();
-    }
 
     /** A field: the page that shows its form, what is stored for it. */
     private record Field(String page, String name, Dimension dimension, ToDoubleFunction<Household> stored) {
@@ -199,10 +156,6 @@ class MeasuredFieldsTest {
         assertThat(HouseholdJson.write(after.withAbout(before.about()))).isEqualTo(HouseholdJson.write(before));
         assertThat(page("/house/supply")).contains("12.2 m");
         assertThat(page("/house/needs")).contains("value=\"22:30\"");
-    }
-
-    private Household house() {
-        return households.file(home).orElseThrow();
     }
 
     private String page(String address) throws Exception {

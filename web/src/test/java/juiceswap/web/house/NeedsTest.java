@@ -2,7 +2,6 @@ package juiceswap.web.house;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
 import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -16,61 +15,13 @@ import juiceswap.core.rotation.StandingNeed;
 import juiceswap.core.rotation.StandingNeed.Daily;
 import juiceswap.core.rotation.StandingNeed.DailyCare;
 import juiceswap.exchange.HouseholdJson;
-import juiceswap.web.TestDatabase;
-import juiceswap.web.exchange.Schemas;
-import juiceswap.web.household.Households;
-import juiceswap.web.security.Account;
-import juiceswap.web.security.Accounts;
-import juiceswap.web.security.Role;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors;
-import org.springframework.security.test.web.servlet.setup.SecurityMockMvcConfigurers;
-import org.springframework.test.context.DynamicPropertyRegistry;
-import org.springframework.test.context.DynamicPropertySource;
-import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
 import org.springframework.test.web.servlet.request.MockMvcRequestBuilders;
-import org.springframework.test.web.servlet.setup.MockMvcBuilders;
-import org.springframework.web.context.WebApplicationContext;
 
 /** What people ask of a need beyond its minutes: typed, stored, shown, and in the household's file. */
-@SpringBootTest
-class NeedsTest {
-    @Autowired
-    private Households households;
-
-    @Autowired
-    private Accounts accounts;
-
-    @Autowired
-    private WebApplicationContext context;
-
-    private final Schemas schemas = new Schemas();
-    private MockMvc pages;
-    private Account owner;
-    private long home;
-
-    @DynamicPropertySource
-    static void database(DynamicPropertyRegistry properties) {
-        TestDatabase.register(properties);
-    }
-
-    @BeforeEach
-    void moveIn() throws IOException {
-        home = households.create(schemas.household(FilesController.sampleJson("saltmarsh-cottage")));
-        owner = accounts.create(home, "Ines", "needs" + home, "estuary-lantern", Role.OWNER, null);
-        pages = MockMvcBuilders.webAppContextSetup(context)
-                .apply(SecurityMockMvcConfigurers.springSecurity())
-                .build();
-    }
-
-    private Household house() {
-        return households.file(home).orElseThrow();
-    }
-
+class NeedsTest extends InTheCottage {
     private StandingNeed last() {
         List<StandingNeed> needs = house().needs();
         return needs.get(needs.size() - 1);
