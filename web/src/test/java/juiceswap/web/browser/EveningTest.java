@@ -376,7 +376,7 @@ class EveningTest extends OutageJourney {
         assertThat(ines.page.locator("#looked input[name=celsius]")).hasValue("cold");
         ines.page.locator("#looked input[name=celsius]").fill("64 C");
         ines.press(ines.page.getByText("Plan from what I found"));
-        assertThat(ines.page.locator("[role=alert]").first()).containsText("is far from what it can be");
+        assertThat(ines.page.locator("[role=alert]").first()).containsText("That is far from what it can be");
         assertThat(ines.page.locator("#looked input[name=celsius]")).hasValue("64 C");
         ines.page.locator("#looked input[name=celsius]").fill("-16 C");
         ines.press(ines.page.getByText("Plan from what I found"));
