@@ -21,7 +21,7 @@ final class BestPattern {
     /** A circuit may be switched after so many slots at the latest: what so many do to its state is worked out once. */
     private static final int LONGEST_PIECE = 16;
 
-    /** At every so many slots it is kept what a circuit still loses from there on: a quarter of what is asked is near one. */
+    /** What a circuit still loses if nothing of it changes any more is remembered at one boundary in so many. */
     private static final int BETWEEN_TAILS = 16;
 
     private final Compiled problem;
@@ -47,16 +47,22 @@ final class BestPattern {
 
     private long piecesSeen;
 
-    /** By circuit and slot: the state that what is kept leads to, known so far. */
+    /** By circuit and boundary: the state there along the plan that is kept. */
     private final int[][] stateAt;
 
+    /** By circuit: the last boundary at which that is right. */
     private final int[] stateKnown;
 
-    /** By circuit and each {@link #BETWEEN_TAILS} slots: by state, what what is kept loses from there on, known from there on. */
+    /** By circuit, by remembered boundary, by state: what is lost from there on along the plan that is kept. */
     private final double[][][] tails;
 
+    /** By circuit: the first remembered boundary at which that is right. */
     private final int[] tailKnown;
-    private final int[] stateNow;
+
+    /** States that are followed along the plan that is kept, and what each has lost on the way. */
+    private final int[] followed;
+
+    private final double[] lostOnTheWay;
     private long work;
 
     /** What a slot does to a circuit's joint state, for one combination of kinds of slots. */
@@ -111,7 +117,8 @@ final class BestPattern {
         stateKnown = new int[count];
         tails = new double[count][(problem.slots + BETWEEN_TAILS - 1) / BETWEEN_TAILS][];
         tailKnown = new int[count];
-        stateNow = new int[most];
+        followed = new int[most];
+        lostOnTheWay = new double[most];
         for (int circuit = 0; circuit < count; circuit++) {
             stateAt[circuit][0] = starts[circuit];
             tailKnown[circuit] = tails[circuit].length;
@@ -215,7 +222,7 @@ final class BestPattern {
     /**
      * Finds the on-slots within a stretch of the horizon; before and after it the circuit stays as it is kept.
      *
-     * @param sets by slot: what is on; of the circuit only what is outside the stretch is looked at
+     * @param sets by slot: what is on; of the circuit only what is outside the stretch is looked at, and must be as kept
      * @param first the first slot of the stretch
      * @param last the slot after the stretch
      * @param may by slot: it can be on beside the others
@@ -342,24 +349,39 @@ final class BestPattern {
         int checkpoint = (last + BETWEEN_TAILS - 1) / BETWEEN_TAILS;
         double[] tail = tail(circuit, sets, checkpoint);
         int stop = Math.min(problem.slots, checkpoint * BETWEEN_TAILS);
-        for (int i = 0; i < reachedCount[pieces]; i++) {
-            int end = reached[pieces][i];
-            int state = end;
-            double lost = 0;
-            int slot = last;
-            while (slot < stop) {
-                int next = alike(circuit, sets, slot, stop);
-                Tables here = through(circuit, slot, next - slot);
-                boolean power = on(sets, circuit, slot);
-                lost += power ? here.lostOn[state] : here.lostOff[state];
-                state = power ? here.nextOn[state] : here.nextOff[state];
-                slot = next;
-                work += 3;
-            }
-            lost += tail[state];
-            off[pieces][end] = lost + toOn;
-            on[pieces][end] = lost + toOff;
+        int count = reachedCount[pieces];
+        System.arraycopy(reached[pieces], 0, followed, 0, count);
+        work += 3L * count * follow(circuit, sets, last, stop, count);
+        for (int i = 0; i < count; i++) {
+            double lost = lostOnTheWay[i] + tail[followed[i]];
+            off[pieces][reached[pieces][i]] = lost + toOn;
+            on[pieces][reached[pieces][i]] = lost + toOff;
         }
+    }
+
+    /**
+     * Follows so many states along the plan that is kept, from one boundary to another.
+     *
+     * @return in how many pieces
+     */
+    private int follow(int circuit, long[] sets, int from, int to, int count) {
+        Arrays.fill(lostOnTheWay, 0, count, 0);
+        int pieces = 0;
+        int slot = from;
+        while (slot < to) {
+            int next = alike(circuit, sets, slot, to);
+            Tables here = through(circuit, slot, next - slot);
+            boolean power = on(sets, circuit, slot);
+            int[] leads = power ? here.nextOn : here.nextOff;
+            double[] lost = power ? here.lostOn : here.lostOff;
+            for (int i = 0; i < count; i++) {
+                lostOnTheWay[i] += lost[followed[i]];
+                followed[i] = leads[followed[i]];
+            }
+            slot = next;
+            pieces++;
+        }
+        return pieces;
     }
 
     /** The slot up to which a circuit stays as it is, and its slots are of a kind. */
@@ -372,7 +394,7 @@ final class BestPattern {
         return next;
     }
 
-    /** By state: what what is kept loses from a checkpoint on. */
+    /** By state: what is lost from a remembered boundary on along the plan that is kept. */
     private double[] tail(int circuit, long[] sets, int checkpoint) {
         if (checkpoint == tails[circuit].length) {
             return ends[circuit];
@@ -380,33 +402,17 @@ final class BestPattern {
         int states = ends[circuit].length;
         for (int i = tailKnown[circuit] - 1; i >= checkpoint; i--) {
             double[] after = i + 1 == tails[circuit].length ? ends[circuit] : tails[circuit][i + 1];
-            if (tails[circuit][i] == null) {
-                tails[circuit][i] = new double[states];
+            double[] tail = tails[circuit][i] == null ? new double[states] : tails[circuit][i];
+            for (int state = 0; state < states; state++) {
+                followed[state] = state;
             }
-            double[] tail = tails[circuit][i];
             int stop = Math.min(problem.slots, (i + 1) * BETWEEN_TAILS);
-            int slot = i * BETWEEN_TAILS;
+            int pieces = follow(circuit, sets, i * BETWEEN_TAILS, stop, states);
             for (int state = 0; state < states; state++) {
-                tail[state] = 0;
-                stateNow[state] = state;
+                tail[state] = lostOnTheWay[state] + after[followed[state]];
             }
-            while (slot < stop) {
-                int next = alike(circuit, sets, slot, stop);
-                Tables here = through(circuit, slot, next - slot);
-                boolean power = on(sets, circuit, slot);
-                int[] leads = power ? here.nextOn : here.nextOff;
-                double[] lost = power ? here.lostOn : here.lostOff;
-                for (int state = 0; state < states; state++) {
-                    tail[state] += lost[stateNow[state]];
-                    stateNow[state] = leads[stateNow[state]];
-                }
-                slot = next;
-                work += 2L * states;
-            }
-            for (int state = 0; state < states; state++) {
-                tail[state] += after[stateNow[state]];
-            }
-            work += states;
+            tails[circuit][i] = tail;
+            work += states + 2L * states * pieces;
         }
         tailKnown[circuit] = Math.min(tailKnown[circuit], checkpoint);
         return tails[circuit][checkpoint];

@@ -7,11 +7,11 @@ import juiceswap.core.Worded;
 public enum Effort implements Worded {
     /** At once: some 10 ms. */
     INSTANT("instant", 2_000_000),
-    /** About 0.3 s on two cores. */
+    /** About 0.2 s on two cores; 0.1 to 0.7 s by the size of the household. */
     QUICK("quick", 54_000_000),
-    /** About 3 s. */
+    /** About 1.5 s; up to 5 s. */
     NORMAL("normal", 530_000_000),
-    /** About 30 s. */
+    /** About 15 s; up to 50 s. */
     DEEP("deep", 5_300_000_000L);
 
     private final String word;
@@ -28,7 +28,7 @@ public enum Effort implements Worded {
         return word;
     }
 
-    /** Elementary steps of each of the searches that run side by side. */
+    /** Elementary steps of each of the searches that go on side by side, for a household of usual size. */
     long work() {
         return work;
     }

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.ZoneOffset;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
@@ -343,6 +344,7 @@ class LivingOnTest {
                 new StandingNeed.AlwaysOn("kettle", Priority.COMFORT, null),
                 new StandingNeed.AlwaysOn("lamp", Priority.COMFORT, null));
         int ended = 0;
+        int sooner = 0;
         for (int litres = 3; litres <= 18; litres++) {
             Wanted wanted = new Wanted(needs, List.of(), Wanted.USUAL_SLEEP);
             Wanted.Now now = new Wanted.Now(
@@ -354,11 +356,20 @@ class LivingOnTest {
             int end = dry == null ? on.size() : horizon.slotAt(dry);
             assertThat(on.subList(end, on.size())).as(litres + " liters").allMatch(Set::isEmpty);
             ended += end < on.size() ? 1 : 0;
-            assertThat(made.betteredBy(made.plan(), now, List.of()))
-                    .as("no better than itself")
-                    .isFalse();
+            // better than nothing on at all is a plan that knows of no tank, but not where it runs dry sooner
+            RotationPlan nothing = made.plan().rotation().judged(Collections.nCopies(on.size(), Set.of()));
+            Wanted.Made poor = new Wanted.Made(nothing, made.fuel(), Charge.NONE);
+            Wanted.Now unknown = new Wanted.Now(house, SIX, Set.of("fridge"), Had.NOTHING, null);
+            RotationPlan wet =
+                    wanted.plan(unknown, Effort.QUICK, null, Beside.IN_TURN).plan();
+            assertThat(poor.betteredBy(wet, unknown, List.of())).isTrue();
+            boolean drySooner =
+                    Refuelling.along(wet, now.fuel(), made.fuel().refuels()).drySooner(dry);
+            assertThat(poor.betteredBy(wet, now, List.of())).isEqualTo(!drySooner);
+            sooner += drySooner ? 1 : 0;
         }
         assertThat(ended).isGreaterThan(8);
+        assertThat(sooner).isPositive();
     }
 
     @Test
