@@ -37,12 +37,14 @@ public record Refuelling(
     /** Less than this is an empty tank. */
     private static final double DRY_LITRES = 0.01;
 
-    /** Nobody can tell. */
-    public static final Refuelling UNKNOWN = new Refuelling(List.of(), List.of(), 0, null, 0);
-
     public Refuelling {
         litres = List.copyOf(litres);
         refuels = List.copyOf(refuels);
+    }
+
+    /** Nobody can tell what is in the tank; those stops fill it all the same. */
+    public static Refuelling unknown(List<EngineOff> fillings) {
+        return new Refuelling(List.of(), fillings, 0, null, 0);
     }
 
     /** What is known of the fuel. */
@@ -67,9 +69,18 @@ public record Refuelling(
      *
      * @param stopped local time of the stop
      */
-    public static boolean fills(LocalDateTime stopped, List<EngineOff> fillings) {
-        return fillings.stream()
+    public boolean fillsAt(LocalDateTime stopped) {
+        return refuels.stream()
                 .anyMatch(off -> !off.from().isAfter(stopped) && off.to().isAfter(stopped));
+    }
+
+    /**
+     * Whether the engine is stopped because nothing is left to burn.
+     *
+     * @param stopped local time of the stop
+     */
+    public boolean dryAt(LocalDateTime stopped) {
+        return emptyAt != null && !emptyAt.isAfter(stopped);
     }
 
     private static Refuelling walk(RotationPlan plan, Fuel fuel, List<EngineOff> fillings, boolean place) {
@@ -77,7 +88,7 @@ public record Refuelling(
         Generator engine = setup.source().engine();
         Double tank = engine == null ? null : engine.tankLitres();
         if (engine == null || tank == null || FuelUse.at(engine, 0).litresPerHour() == null) {
-            return UNKNOWN;
+            return unknown(fillings);
         }
         Horizon horizon = plan.rotation().horizon();
         List<Double> burns = burns(plan);

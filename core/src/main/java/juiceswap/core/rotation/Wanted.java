@@ -223,7 +223,7 @@ public record Wanted(
             return onBattery(now, now.wattHours, effort, start == null ? null : Start.untold(start.on()), beside);
         }
         if (now.fuel == null) {
-            return made(now, planned(now, List.of(), effort, start, beside), Refuelling.UNKNOWN);
+            return made(now, planned(now, List.of(), effort, start, beside), Refuelling.unknown(fillings()));
         }
         List<EngineOff> chosen = fillings();
         RotationPlan first = planned(now, List.of(), Effort.INSTANT, start, beside);
@@ -265,7 +265,7 @@ public record Wanted(
                     .plan(charged());
             LocalDateTime low = Charge.along(plan, wattHours, charged()).lowAt();
             if (low == null || empty.size() > charged().size()) {
-                return made(now, plan, Refuelling.UNKNOWN);
+                return made(now, plan, Refuelling.unknown(fillings()));
             }
             empty.add(new EngineOff(low, nextCharge(low, end)));
         }

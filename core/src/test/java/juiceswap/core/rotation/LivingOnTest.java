@@ -200,11 +200,15 @@ class LivingOnTest {
 
     @Test
     void aStopIsARefuellingWhenTheTankIsFilledInIt() {
-        List<EngineOff> fillings = List.of(new EngineOff(SIX, SIX.plusMinutes(30)));
-        assertThat(Refuelling.fills(SIX, fillings)).isTrue();
-        assertThat(Refuelling.fills(SIX.plusMinutes(15), fillings)).isTrue();
-        assertThat(Refuelling.fills(SIX.plusMinutes(30), fillings)).isFalse();
-        assertThat(Refuelling.fills(SIX.minusMinutes(15), fillings)).isFalse();
+        Refuelling fuel = Refuelling.unknown(List.of(new EngineOff(SIX, SIX.plusMinutes(30))));
+        assertThat(fuel.fillsAt(SIX)).isTrue();
+        assertThat(fuel.fillsAt(SIX.plusMinutes(15))).isTrue();
+        assertThat(fuel.fillsAt(SIX.plusMinutes(30))).isFalse();
+        assertThat(fuel.fillsAt(SIX.minusMinutes(15))).isFalse();
+        assertThat(fuel.dryAt(SIX.plusMinutes(30))).isFalse();
+        Refuelling dry = fuel.withEmptyAt(SIX.plusMinutes(45));
+        assertThat(dry.dryAt(SIX.plusMinutes(30))).isFalse();
+        assertThat(dry.dryAt(SIX.plusMinutes(45))).isTrue();
     }
 
     // ---- the question

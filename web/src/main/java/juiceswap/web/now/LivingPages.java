@@ -159,7 +159,7 @@ class LivingPages {
     private NextMove next(Life life, Progress progress) {
         Household household = life.outage().household();
         Move move = Objects.requireNonNull(progress.next());
-        boolean refuel = Refuelling.fills(move.at(), life.fillings(life.lived()));
+        Refuelling fuel = life.fuelAlong(life.lived());
         List<Breaker> breakers = new ArrayList<>();
         if (move.kind() == MoveKind.VISIT) {
             move.off()
@@ -181,11 +181,11 @@ class LivingPages {
                 .time(RotationWords.time(move.at(), life.now()))
                 .at(move.at().atZone(ZoneId.systemDefault()).toInstant().toEpochMilli())
                 .now(clock.millis())
-                .title(rotationWords.title(move, life.fillings(life.lived()), household))
+                .title(rotationWords.title(move, fuel, household))
                 .breakers(breakers)
                 .leaves(leaves(life, move))
                 .why(words.say(life.lived().why(), household))
-                .refuel(refuel)
+                .refuel(fuel.fillsAt(move.at()))
                 .build();
     }
 
@@ -220,11 +220,11 @@ class LivingPages {
     }
 
     private List<String> then(Life life, Progress progress) {
+        Refuelling fuel = life.fuelAlong(life.lived());
         return progress.then().stream()
                 .limit(2)
                 .map(move -> RotationWords.time(move.at(), life.now()) + "  "
-                        + rotationWords.brief(
-                                move, life.fillings(life.lived()), life.outage().household()))
+                        + rotationWords.brief(move, fuel, life.outage().household()))
                 .toList();
     }
 

@@ -19,6 +19,7 @@ import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
 import juiceswap.core.measure.UnitSystem;
 import juiceswap.core.outage.Entry;
+import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.StartControl;
@@ -306,19 +307,19 @@ class PrintController {
         } else {
             Kept lived = life.lived();
             RotationPlan plan = lived.plan();
+            Refuelling fuel = life.fuelAlong(lived);
             List<List<String>> rows = new ArrayList<>();
             plan.moves()
                     .forEach(move -> rows.add(List.of(
                             InUse.measures().weekdayAndClock(plan.at(move.slot())),
-                            rotationWords.brief(
-                                    move, life.fillings(lived), life.outage().household()),
+                            rotationWords.brief(move, fuel, life.outage().household()),
                             "")));
             parts.add(Part.table(
                     words.say("print.moves"),
                     List.of(words.say("print.when"), words.say("print.what"), words.say("print.done")),
                     rows));
-            List<String> stores = new ArrayList<>(rotationWords.fuel(life.fuelAlong(lived), life));
-            stores.addAll(rotationWords.oneIsEnough(plan, life.fillings(lived), life.now(), household));
+            List<String> stores = new ArrayList<>(rotationWords.fuel(fuel, life));
+            stores.addAll(rotationWords.oneIsEnough(plan, fuel, life.now(), household));
             stores.addAll(rotationWords.charge(plan, life.chargeAlong(lived), life.wattHours(), household));
             stores.addAll(rotationWords.setPoints(plan, life.wanted(), life.now(), household));
             addLines(parts, "print.day.stores", stores);

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
 import juiceswap.core.household.Household;
+import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan.Move;
 import juiceswap.core.rotation.RotationPlan.MoveKind;
 import juiceswap.web.rotate.RotationPlans.Kept;
@@ -49,12 +50,13 @@ class Calendars {
         Calendar calendar = empty();
         Kept lived = life.lived();
         Household household = life.outage().household();
+        Refuelling fuel = life.fuelAlong(lived);
         List<Move> moves = lived.plan().moves().stream()
                 .filter(move -> move.kind() != MoveKind.FIRST && move.at().isAfter(life.now()))
                 .toList();
         for (Move move : moves) {
             Instant at = move.at().atZone(ZoneId.systemDefault()).toInstant();
-            String what = words.brief(move, life.fillings(lived), household);
+            String what = words.brief(move, fuel, household);
             VEvent event = new VEvent(at, LENGTH, what);
             event.replace(new DtStamp(made));
             event.add(new Uid("move-" + at.getEpochSecond() + "-" + move.kind().word() + "@juice-swap"));

@@ -114,7 +114,7 @@ class RotateController {
         Wanted.Made made = household.wanted().plan(from, Effort.INSTANT, null);
         model.addAttribute("preview", true);
         model.addAttribute("charge", words.charge(made.plan(), made.charge(), from.wattHours(), household));
-        pages.plan(made, made.fuel().refuels(), null, household, now, look, model);
+        pages.plan(made, null, household, now, look, model);
     }
 
     private static Refuelling.@Nullable Fuel fullTank(Household household) {

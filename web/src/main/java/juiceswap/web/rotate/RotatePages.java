@@ -14,7 +14,6 @@ import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
 import juiceswap.core.rotation.Charge;
 import juiceswap.core.rotation.Horizon;
-import juiceswap.core.rotation.Horizon.EngineOff;
 import juiceswap.core.rotation.PlanDifference;
 import juiceswap.core.rotation.Refuelling;
 import juiceswap.core.rotation.RotationPlan;
@@ -108,7 +107,10 @@ class RotatePages {
             PlanDifference difference =
                     PlanDifference.of(life.lived().plan(), life.proposed().plan());
             List<String> changes = new ArrayList<>(words.difference(difference, household));
-            changes.addAll(words.fillings(life.fillings(life.lived()), life.fillings(life.proposed()), life.now()));
+            changes.addAll(words.fillings(
+                    life.fuelAlong(life.lived()).refuels(),
+                    life.fuelAlong(life.proposed()).refuels(),
+                    life.now()));
             model.addAttribute("difference", changes);
             model.addAttribute("powered", words.powered(difference, household));
             model.addAttribute("notDone", words.notDone(life.proposed().plan(), household));
@@ -118,27 +120,19 @@ class RotatePages {
         Refuelling fuel = life.fuelAlong(shown);
         Charge charge = life.chargeAlong(shown);
         List<String> fuelLines = new ArrayList<>(words.fuel(fuel, life));
-        fuelLines.addAll(words.oneIsEnough(shown.plan(), life.fillings(shown), life.now(), household));
+        fuelLines.addAll(words.oneIsEnough(shown.plan(), fuel, life.now(), household));
         model.addAttribute("fuel", fuelLines);
         model.addAttribute("setPoints", words.setPoints(shown.plan(), life.wanted(), life.now(), household));
         model.addAttribute("runsDry", fuel.emptyAt() != null);
         model.addAttribute("charge", words.charge(shown.plan(), charge, life.wattHours(), household));
         RotationPlan before = life.proposed() == null ? null : life.lived().plan();
-        plan(
-                new Wanted.Made(shown.plan(), fuel, charge),
-                life.fillings(shown),
-                before,
-                household,
-                life.now(),
-                look,
-                model);
+        plan(new Wanted.Made(shown.plan(), fuel, charge), before, household, life.now(), look, model);
         model.addAttribute("forms", forms(model));
     }
 
-    /** A plan as it is drawn and told; {@code fillings} are the stops in which the tank is filled. */
+    /** A plan as it is drawn and told. */
     void plan(
             Wanted.Made made,
-            List<EngineOff> fillings,
             @Nullable RotationPlan before,
             Household household,
             LocalDateTime now,
@@ -151,7 +145,7 @@ class RotatePages {
         model.addAttribute("wide", RotationView.of(household, made, before, now, chosen, RotationView.Size.WIDE));
         model.addAttribute("narrow", RotationView.of(household, made, before, now, chosen, RotationView.Size.NARROW));
         model.addAttribute("shortfalls", words.shortfalls(plan, household));
-        model.addAttribute("moves", moves(plan, fillings, household, now));
+        model.addAttribute("moves", moves(made, household, now));
         model.addAttribute("needsSaid", household.needsAreSaid());
         Map<String, String> circuits = new LinkedHashMap<>();
         household.circuits().stream()
@@ -226,7 +220,8 @@ class RotatePages {
                 .build();
     }
 
-    private List<MoveLine> moves(RotationPlan plan, List<EngineOff> fillings, Household household, LocalDateTime now) {
+    private List<MoveLine> moves(Wanted.Made made, Household household, LocalDateTime now) {
+        RotationPlan plan = made.plan();
         List<MoveLine> lines = new ArrayList<>();
         int visits = 0;
         for (RotationPlan.Move move : plan.moves()) {
@@ -235,7 +230,7 @@ class RotatePages {
             lines.add(new MoveLine(
                     visit ? String.valueOf(visits) : "",
                     RotationWords.time(move.at(), now),
-                    words.brief(move, fillings, household),
+                    words.brief(move, made.fuel(), household),
                     plan.wakes(move)));
         }
         return lines;

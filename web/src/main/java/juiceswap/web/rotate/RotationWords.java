@@ -66,14 +66,16 @@ public class RotationWords {
     /**
      * What a move asks for, verb first.
      *
-     * @param fillings the stops of the plan in which the tank is filled
+     * @param fuel the tank along its plan: why the engine is stopped
      */
-    public String title(Move move, List<EngineOff> fillings, Household household) {
+    public String title(Move move, Refuelling fuel, Household household) {
         if (move.kind() == MoveKind.ENGINE_OFF) {
             return words.say(
-                    Refuelling.fills(move.at(), fillings)
+                    fuel.fillsAt(move.at())
                             ? "rotate.move.refuel"
-                            : either("rotate.move.engine-off", "rotate.move.station-off", household));
+                            : fuel.dryAt(move.at())
+                                    ? "rotate.move.out-of-fuel"
+                                    : either("rotate.move.engine-off", "rotate.move.station-off", household));
         }
         if (move.kind() == MoveKind.ENGINE_ON) {
             return words.say(either("rotate.move.engine-on", "rotate.move.station-on", household));
@@ -83,9 +85,9 @@ public class RotationWords {
     }
 
     /** A move in one line. */
-    public String brief(Move move, List<EngineOff> fillings, Household household) {
+    public String brief(Move move, Refuelling fuel, Household household) {
         if (move.kind() == MoveKind.ENGINE_OFF || move.kind() == MoveKind.ENGINE_ON) {
-            return title(move, fillings, household);
+            return title(move, fuel, household);
         }
         List<String> parts = new ArrayList<>();
         if (!move.off().isEmpty()) {
@@ -425,8 +427,7 @@ public class RotationWords {
     }
 
     /** When one of two sets is enough, what that spares, and when they are filled in turns; none where there are not two. */
-    public List<String> oneIsEnough(
-            RotationPlan plan, List<EngineOff> fillings, LocalDateTime now, Household household) {
+    public List<String> oneIsEnough(RotationPlan plan, Refuelling fuel, LocalDateTime now, Household household) {
         List<String> lines = new ArrayList<>();
         OneIsEnough.of(plan).stream()
                 .filter(one -> one.to().isAfter(now))
@@ -440,7 +441,7 @@ public class RotationWords {
                         time(one.to(), now),
                         "fuel",
                         household.fuel(one.litresSaved()))));
-        OneIsEnough.inTurns(plan, fillings).stream()
+        OneIsEnough.inTurns(plan, fuel.refuels()).stream()
                 .filter(stop -> stop.to().isAfter(now))
                 .forEach(stop -> lines.add(words.say("rotate.in-turns", "time", time(stop.from(), now))));
         return lines;

@@ -205,7 +205,9 @@ public class Rotations {
 
         /** The tank along a plan. */
         public Refuelling fuelAlong(Kept kept) {
-            return fuel == null ? Refuelling.UNKNOWN : Refuelling.along(kept.plan(), fuel, fillings(kept));
+            return fuel == null
+                    ? Refuelling.unknown(fillings(kept))
+                    : Refuelling.along(kept.plan(), fuel, fillings(kept));
         }
 
         /** The battery station along a plan. */
@@ -219,7 +221,7 @@ public class Rotations {
         }
 
         /** The stops of a plan in which the tank is filled. */
-        public List<EngineOff> fillings(Kept kept) {
+        private List<EngineOff> fillings(Kept kept) {
             List<EngineOff> fillings = new ArrayList<>(kept.refuels());
             fillings.addAll(wanted.withWishes(kept.wishes()).fillings());
             return fillings;
