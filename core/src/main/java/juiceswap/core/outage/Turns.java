@@ -123,6 +123,21 @@ public final class Turns {
         return 1;
     }
 
+    /**
+     * The last entry by which something was switched, moved or decided: what has made a page old, whatever was read or planned
+     * after it.
+     *
+     * @param log not empty
+     */
+    public static Entry lastMoved(List<Entry> log) {
+        for (int i = log.size() - 1; i >= 0; i--) {
+            if (EventKind.moves(log.get(i).event())) {
+                return log.get(i);
+            }
+        }
+        return log.get(log.size() - 1);
+    }
+
     private void handOut(List<Person> people) {
         List<Person> idle = new ArrayList<>(people);
         Set<Place> busy = EnumSet.noneOf(Place.class);

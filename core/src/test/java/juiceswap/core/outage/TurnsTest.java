@@ -284,5 +284,14 @@ class TurnsTest {
         log.add(new Entry(4, Instant.EPOCH, "Bram", new Event.Opened("freezer")));
         assertThat(Turns.nothingMoved(log, 1)).isFalse();
         assertThat(Turns.nothingMoved(log, 4)).isTrue();
+
+        // the plan that follows what somebody did is not what has made a page old
+        log.add(new Entry(
+                5,
+                Instant.EPOCH,
+                "Juice Swap",
+                new Event.Planned(8, Phrase.of("plan.why.told", "why", "A day ahead"))));
+        assertThat(Turns.lastMoved(log).sequence()).isEqualTo(4);
+        assertThat(Turns.lastMoved(log.subList(1, 3)).sequence()).isEqualTo(3);
     }
 }

@@ -29,7 +29,9 @@ import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.HomeLoad;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Confirming.Outcome;
+import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.StallCause;
+import juiceswap.core.outage.Turns;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.PowerStation;
@@ -374,7 +376,7 @@ class NowController {
     String conflict(@AuthenticationPrincipal Account account, RedirectAttributes flash) {
         Optional<Outage> outage = swap.current(account);
         if (outage.isPresent()) {
-            var last = outage.get().log().get(outage.get().log().size() - 1);
+            Entry last = Turns.lastMoved(outage.get().log());
             flash.addFlashAttribute(
                     "conflict",
                     words.say(

@@ -5,6 +5,7 @@ import java.util.Objects;
 import java.util.Optional;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.outage.Entry;
+import juiceswap.core.outage.Turns;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.SwapService;
@@ -34,7 +35,7 @@ class SwapConflicts {
             flash.addFlashAttribute("conflict", words.say("notice.ended"));
             return "redirect:/now";
         }
-        Entry last = outage.get().log().get(outage.get().log().size() - 1);
+        Entry last = Turns.lastMoved(outage.get().log());
         String what = words.event(last.event(), outage.get().household());
         String own = own(request, outage.get());
         if (!own.isEmpty() && !last.who().equals(account.displayName())) {

@@ -15,12 +15,9 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.context.annotation.Import;
-import org.springframework.test.context.TestPropertySource;
 
 /** A machine whose clock is put right in mid-outage, and nights on which an hour is left out or comes twice. */
 @Import(TravellingClock.InPlace.class)
-// what is planned does not matter here, only when, and it is planned for each hour of three nights
-@TestPropertySource(properties = "juice.rotation.effort=instant")
 class ClocksTest extends OutageJourney {
     private static final List<String> PAGES =
             List.of("/now", "/now/live", "/swap", "/meter", "/rotate", "/house", "/logbook");

@@ -21,7 +21,7 @@ import org.springframework.test.context.DynamicPropertySource;
         webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
         properties = {
             "juice.demo=true",
-            "juice.rotation.effort=quick",
+            "juice.rotation.effort=instant",
             "spring.datasource.hikari.connection-timeout=700"
         })
 class DatabaseAwayTest {

@@ -30,8 +30,8 @@ import org.springframework.test.context.DynamicPropertySource;
 /** The demo household in real browsers, one outage after the other; one server for all journeys through outages. */
 @SpringBootTest(
         webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
-        // a plan made with more care would take both processors for seconds, again and again
-        properties = {"juice.demo=true", "juice.rotation.effort=quick"})
+        // a plan made with more care would take a processor for a second, again and again
+        properties = {"juice.demo=true", "juice.rotation.effort=instant"})
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 abstract class OutageJourney {
     static final String ON_GENERATOR = "The house is on the generator";

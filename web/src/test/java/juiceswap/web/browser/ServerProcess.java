@@ -29,7 +29,7 @@ final class ServerProcess {
                 "juiceswap.web.JuiceSwap",
                 "--server.port=" + port,
                 "--juice.demo=true",
-                "--juice.rotation.effort=quick"));
+                "--juice.rotation.effort=instant"));
         command.addAll(List.of(options));
         ProcessBuilder builder = new ProcessBuilder(command);
         builder.environment().put("JUICE_DB_URL", database);
