@@ -10,8 +10,8 @@ import java.util.concurrent.CancellationException;
  * One search for a rotation: a plan is torn up in part and put together again, over and over, and the better ones are kept (ruin
  * and recreate, accepted as in simulated annealing). There are two ways of putting together. What is torn up in some hours
  * goes in circuit by circuit, each exactly where it is best while the rest stays ({@link BestPattern}); or what is on between
- * two walks is chosen all at once ({@link BestSet}), and then what is on before that, or after. Between that many small
- * changes are tried, which cost little ({@link Draft}).
+ * two walks is chosen all at once ({@link BestSet}), and then what is on before that, or after, or everything between two walks
+ * that are farther apart. Between that many small changes are tried, which cost little ({@link Draft}).
  */
 final class Annealing {
     /** What a round takes beside the patterns and what is judged, in the same elementary steps. */
@@ -65,8 +65,14 @@ final class Annealing {
 
     private static final int FARTHEST_SLOTS = 4;
 
-    /** Of a hundred times that something is torn up: so often what is on between walks is chosen anew. */
-    private static final int OFTEN_SETS = 60;
+    /** Of a hundred times that something is torn up: so often what is on between two walks is chosen anew. */
+    private static final int OFTEN_SETS = 48;
+
+    /** So often everything is turned off from one walk to a later one, and what is on between them chosen anew. */
+    private static final int OFTEN_STRETCHES = 20;
+
+    /** From walk to walk, so many stretches at most. */
+    private static final int MOST_STRETCHES = 5;
 
     /** So often, of a hundred, what is on before that, or after, is chosen too; and so on. */
     private static final int OFTEN_THE_NEXT = 65;
@@ -258,8 +264,13 @@ final class Annealing {
     // ---- what tears up a part
 
     private void ruinAndRecreate() {
-        if (random.nextInt(100) < OFTEN_SETS) {
+        int manner = random.nextInt(100);
+        if (manner < OFTEN_SETS) {
             setsAnew();
+            return;
+        }
+        if (manner < OFTEN_SETS + OFTEN_STRETCHES) {
+            stretchesAnew();
             return;
         }
         Arrays.fill(bias, 0);
@@ -288,7 +299,7 @@ final class Annealing {
         if (end - first > 2 && random.nextInt(4) == 0) {
             end = first + 1 + random.nextInt(end - first - 1);
         }
-        double luck = random.nextInt(3) == 0 ? 0 : LUCK * heat;
+        double luck = luck();
         setAnew(first, end, luck);
         boolean room = true;
         while (room && random.nextInt(100) < OFTEN_THE_NEXT) {
@@ -304,6 +315,37 @@ final class Annealing {
                 setAnew(first, to, luck);
             }
         }
+    }
+
+    /**
+     * Everything is turned off from one walk to a later one, and what is on between them chosen anew, in any order; then once
+     * more, now that it is known what is on next to it. What is full may change places that way.
+     */
+    private void stretchesAnew() {
+        int first = visits.length == 0 || random.nextInt(4) == 0 ? 0 : someVisit();
+        List<Integer> walks = new ArrayList<>(List.of(first));
+        int most = 2 + random.nextInt(MOST_STRETCHES - 1);
+        int end = first;
+        while (walks.size() <= most && end < problem.slots) {
+            end = draft.changesNext(end);
+            walks.add(end);
+        }
+        draft.clear(first, end);
+        List<Integer> order = new ArrayList<>();
+        for (int stretch = 0; stretch + 1 < walks.size(); stretch++) {
+            order.add(random.nextInt(stretch + 1), stretch);
+        }
+        double luck = luck();
+        for (int stretch : order) {
+            setAnew(walks.get(stretch), walks.get(stretch + 1), luck);
+        }
+        for (int stretch = 0; stretch + 1 < walks.size(); stretch++) {
+            setAnew(walks.get(stretch), walks.get(stretch + 1), 0);
+        }
+    }
+
+    private double luck() {
+        return random.nextInt(3) == 0 ? 0 : LUCK * heat;
     }
 
     /** The last boundary, up to that slot, at which anything changes. */

@@ -244,6 +244,13 @@ final class Draft {
         }
     }
 
+    /** Turns everything off in these slots. */
+    void clear(int first, int end) {
+        for (int slot = first; slot < end; slot++) {
+            set(slot, 0);
+        }
+    }
+
     /** Takes a circuit out of all slots in which nothing that stays on needs it. */
     void remove(int circuit) {
         remove(circuit, 0, sets.length);

@@ -19,7 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param refuels when the engine stands still to be filled
  * @param storeLitres what is left in the cans at the end
  * @param emptyAt when the tank runs dry, null when it does not in the time that is planned for
- * @param litresADay what a day like this takes
+ * @param litresADay what a day like this takes, as it is until the tank is dry
  */
 public record Refuelling(
         List<Double> litres,
@@ -137,9 +137,16 @@ public record Refuelling(
         if (emptyAt == null) {
             emptyAt = stopsDry(plan, burns, litres);
         }
-        double burnt = burns.stream().mapToDouble(Double::doubleValue).sum();
-        double days = horizon.slots() * horizon.slotMinutes() / 1440.0;
-        return new Refuelling(litres, refuels, store, emptyAt, burnt / days);
+        return new Refuelling(litres, refuels, store, emptyAt, aDay(horizon, burns, emptyAt));
+    }
+
+    /** What a day takes that is like the plan as long as there is something to burn. */
+    private static double aDay(Horizon horizon, List<Double> burns, @Nullable LocalDateTime emptyAt) {
+        int lived = emptyAt == null ? horizon.slots() : Math.max(1, horizon.slotAt(emptyAt));
+        double burnt = burns.subList(0, lived).stream()
+                .mapToDouble(Double::doubleValue)
+                .sum();
+        return burnt * 1440 / (lived * horizon.slotMinutes());
     }
 
     /**

@@ -101,6 +101,8 @@ class LearnController {
         model.addAttribute("reserves", kept);
         model.addAttribute(
                 "reserveNews", kept.stream().filter(ReserveLine::news).count());
+        // what there is to be taken comes before what may still be learned
+        model.addAttribute("loadsFirst", !lines.isEmpty() || kept.isEmpty());
         model.addAttribute("news", lines.stream().filter(Line::news).count());
         learned.now(account.householdId())
                 .filter(now -> !now.circuits().isEmpty())

@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param battery what the battery station holds and does, null without one
  * @param askCharge the battery was charged elsewhere, and nobody has said what it holds now
  * @param watches what heats and nothing turns off by itself
+ * @param dry when nothing is left to burn, null while there is enough for the plan
  * @param readingDue when it was read last, when that is too long ago; null while it is not
  */
 @RecordBuilder
@@ -40,6 +41,7 @@ public record LivingPage(
         @Nullable String battery,
         boolean askCharge,
         List<WatchLine> watches,
+        @Nullable String dry,
         List<String> shortfalls,
         boolean proposed,
         @Nullable String readingDue,

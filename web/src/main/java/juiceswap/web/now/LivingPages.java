@@ -3,6 +3,7 @@ package juiceswap.web.now;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -105,6 +106,7 @@ class LivingPages {
                 .battery(battery(life))
                 .askCharge(life.chargeUntold())
                 .watches(watches(life))
+                .dry(dry(life))
                 .shortfalls(
                         life.inForce() == null
                                 ? List.of()
@@ -288,6 +290,13 @@ class LivingPages {
                         Words.hours(60 * hours),
                         "watts",
                         Math.round(watts));
+    }
+
+    /** When nothing is left to burn, where the plan has an end for that. */
+    private @Nullable String dry(Life life) {
+        LocalDateTime dry =
+                life.inForce() == null ? null : life.fuelAlong(life.lived()).emptyAt();
+        return dry == null ? null : words.say("now.dry", "time", RotationWords.time(dry, life.now()));
     }
 
     private @Nullable String battery(Life life) {

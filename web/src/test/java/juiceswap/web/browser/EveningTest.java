@@ -414,6 +414,26 @@ class EveningTest extends OutageJourney {
         assertThat(ines.page.locator("table")).containsText("once a day for 50 min between 5:00 pm and 6:00 pm");
     }
 
+    /** With empty cans and little in the tank Now says why so much falls short, and leads to what to give up. */
+    @Test
+    void fuelThatDoesNotLastIsSaidWhereTheNextMoveIs() {
+        db.execute("update household set file = jsonb_set(file, '{rotation,storedLitres}', '0')");
+        Person ines = onTheSet(390, 844);
+        ines.go("/rotate");
+        ines.press(ines.page.getByText("Fuel and rationing"));
+        ines.page.locator("form[action='/rotate/fuel'] input[name=litres]").fill("6 l");
+        ines.press(ines.page.locator("form[action='/rotate/fuel'] button"));
+        ines.press(ines.page.getByText("Take this plan"));
+        ines.go("/now");
+        assertThat(ines.page.locator("main")).containsText("The fuel runs out about");
+        ines.press(ines.page.getByText("What to give up first"));
+        assertThat(ines.page.locator("ol#fuel")).containsText("it lasts");
+        assertThat(ines.page.locator("main")).containsText("Stop the engine before the fuel runs out");
+        // a day takes more than what is left in the tank
+        assertThat(ines.page.locator("main"))
+                .containsText(Pattern.compile("a day like this takes ([2-9]|1\\d)(\\.\\d)? gal"));
+    }
+
     private static int overflow(Page page) {
         return (int) page.evaluate("document.documentElement.scrollWidth - innerWidth");
     }

@@ -51,7 +51,7 @@ class LearnJourneyTest extends OutageJourney {
         Person ines = startsOutage(1280, 800);
         advance(ines, null);
         ines.go("/meter/learned");
-        assertThat(ines.page.locator("main")).containsText("Nothing has been learned yet");
+        assertThat(ines.page.locator("main")).containsText("No load has been learned yet");
         ines.press(ines.page.getByText("Look at the latest readings"));
         assertThat(ines.page.locator("body")).containsText("too little to learn from");
 
