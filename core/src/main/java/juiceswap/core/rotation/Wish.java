@@ -78,6 +78,9 @@ public sealed interface Wish {
         /** Who has not said for so long what it holds after it was charged is not going to. Our judgement. */
         private static final int ASKED_HOURS = 6;
 
+        /** What its display shows so soon after it went says nothing of what it took up. */
+        private static final int JUST_GONE_MINUTES = 15;
+
         public Charging {
             requireOrder(from, to);
         }
@@ -90,7 +93,7 @@ public sealed interface Wish {
         @Override
         public boolean untold(LocalDateTime now, @Nullable LocalDateTime told) {
             boolean lately = !to.isAfter(now) && to.plusHours(ASKED_HOURS).isAfter(now);
-            return lately && (told == null || told.isBefore(from));
+            return lately && (told == null || told.isBefore(from.plusMinutes(JUST_GONE_MINUTES)));
         }
     }
 

@@ -214,4 +214,15 @@ class StationTest {
             assertThat(checker.forNothing()).as("household " + seed).isEmpty();
         }
     }
+
+    @Test
+    void whatWasReadWhenItWentDoesNotSayWhatItTookUp() {
+        Wish.Charging charging = new Wish.Charging(SIX, SIX.plusHours(4));
+        LocalDateTime back = SIX.plusHours(4);
+        assertThat(charging.untold(back.minusMinutes(1), null)).isFalse();
+        assertThat(charging.untold(back, null)).isTrue();
+        assertThat(charging.untold(back, SIX.plusMinutes(1))).isTrue();
+        assertThat(charging.untold(back, SIX.plusHours(3))).isFalse();
+        assertThat(charging.untold(back.plusHours(6), null)).isFalse();
+    }
 }

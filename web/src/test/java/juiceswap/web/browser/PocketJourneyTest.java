@@ -66,6 +66,8 @@ class PocketJourneyTest extends OutageJourney {
     }
 
     private static void confirm(Page page) {
+        // says in which phase it is, where it is in another one
+        assertThat(page.locator("body")).hasAttribute("data-phase", "step");
         for (Locator field : page.locator("#step input[type=text]").all()) {
             String name = field.getAttribute("name");
             field.fill(

@@ -11,6 +11,7 @@ import java.time.LocalDateTime;
 import java.util.regex.Pattern;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.rotation.RotationPlan;
+import juiceswap.core.rotation.Wish;
 import juiceswap.web.TravellingClock;
 import juiceswap.web.rotate.Rotations;
 import org.jooq.impl.DSL;
@@ -92,8 +93,8 @@ class StationJourneyTest extends OutageJourney {
         assertThat(ines.page.locator(".proposal")).hasCount(0);
         RotationPlan plan = life().lived().plan();
         assertThat(hoursOn(plan, "desk")).isPositive();
-        RotationPlan.Move leaves = plan.moves().stream()
-                .filter(move -> move.kind() == RotationPlan.MoveKind.ENGINE_OFF)
+        Wish charging = life().lived().wishes().stream()
+                .filter(wish -> wish instanceof Wish.Charging)
                 .findFirst()
                 .orElseThrow();
 
@@ -102,7 +103,7 @@ class StationJourneyTest extends OutageJourney {
         ines.go("/now");
         assertThat(ines.page.locator("main")).containsText(Pattern.compile("(59|60) %:"));
         assertThat(ines.page.getByText("Refuel")).hasCount(0);
-        clock.set(leaves.at().plusSeconds(30));
+        clock.set(charging.from().plusSeconds(30));
         rotations.keepUp(account("ines").householdId());
         ines.go("/now");
         swap.aim(account("ines"), standing().sequence(), Goal.MAKE_SAFE);
@@ -118,7 +119,7 @@ class StationJourneyTest extends OutageJourney {
         // what it took up elsewhere nobody can know: it is told
         assertThat(life().wattHours()).isEqualTo(before);
         // it is back: Now asks
-        clock.set(leaves.at().plusHours(5));
+        clock.set(charging.to().plusMinutes(30));
         ines.go("/now");
         Locator ask = ines.page.locator("[data-part=ask-charge]");
         assertThat(ask).containsText("charged elsewhere");
