@@ -38,6 +38,14 @@
     await call('words', sentences);
   }
 
+  // what is pressed while a newer state is being opened waits for that: else it would be opened without what was pressed
+  let turn = Promise.resolve();
+  function inTurn(task) {
+    const done = turn.then(task);
+    turn = done.catch(() => {});
+    return done;
+  }
+
   const newId = () => [...crypto.getRandomValues(new Uint8Array(12))].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 
   document.addEventListener('alpine:init', () => Alpine.data('pocket', () => ({
@@ -141,7 +149,8 @@
     toggled(event) { this.opened[event.target.dataset.do] = event.target.open; },
 
     // ---- what is done
-    async act(what, more) {
+    act(what, more) { return inTurn(() => this.actNow(what, more)); },
+    async actNow(what, more) {
       this.refused = '';
       const came = await call('act', JSON.stringify({ do: what, ...more }), this.now());
       if (came.entries.length > 0) {
@@ -279,9 +288,12 @@
       this.toldApart ||= came.told.length > 0;
       const after = await this.carry();
       const took = new Set(came.took);
-      await this.take(after, this.own.filter((entry) => !took.has(entry.id)));
+      await this.take(after, took);
     },
-    async take(snapshot, own = this.own) {
+    /** @param took of what was done here, the ids of what the server has taken */
+    take(snapshot, took = new Set()) { return inTurn(() => this.takeNow(snapshot, took)); },
+    async takeNow(snapshot, took) {
+      const own = this.own.filter((entry) => !took.has(entry.id));
       const empty = !this.kept;
       this.kept = snapshot;
       this.own = own;
