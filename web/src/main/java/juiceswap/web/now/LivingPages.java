@@ -3,7 +3,6 @@ package juiceswap.web.now;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -106,7 +105,7 @@ class LivingPages {
                 .battery(battery(life))
                 .askCharge(life.chargeUntold())
                 .watches(watches(life))
-                .dry(dry(life))
+                .dry(life.inForce() == null ? null : rotationWords.dry(life.fuelAlong(life.lived()), life.now()))
                 .shortfalls(
                         life.inForce() == null
                                 ? List.of()
@@ -290,13 +289,6 @@ class LivingPages {
                         Words.hours(60 * hours),
                         "watts",
                         Math.round(watts));
-    }
-
-    /** When nothing is left to burn, where the plan has an end for that. */
-    private @Nullable String dry(Life life) {
-        LocalDateTime dry =
-                life.inForce() == null ? null : life.fuelAlong(life.lived()).emptyAt();
-        return dry == null ? null : words.say("now.dry", "time", RotationWords.time(dry, life.now()));
     }
 
     private @Nullable String battery(Life life) {

@@ -420,10 +420,16 @@ public class RotationWords {
         fuel.refuels().stream()
                 .filter(off -> off.to().isAfter(life.now()))
                 .forEach(off -> lines.add(words.say("rotate.fuel.refuel", "time", time(off.from(), life.now()))));
-        if (fuel.emptyAt() != null) {
-            lines.add(words.say("rotate.fuel.empty", "time", time(fuel.emptyAt(), life.now())));
+        String dry = dry(fuel, life.now());
+        if (dry != null) {
+            lines.add(dry);
         }
         return lines;
+    }
+
+    /** When nothing is left to burn and what can be done before; null where the fuel lasts for the plan. */
+    public @Nullable String dry(Refuelling fuel, LocalDateTime now) {
+        return fuel.emptyAt() == null ? null : words.say("rotate.fuel.empty", "time", time(fuel.emptyAt(), now));
     }
 
     /** When one of two sets is enough, what that spares, and when they are filled in turns; none where there are not two. */

@@ -173,6 +173,23 @@ class PocketJourneyTest extends OutageJourney {
         assertThat(asked).isEmpty();
     }
 
+    /** The server's state arrives in the very moment in which somebody presses: nothing is opened over what was pressed. */
+    @Test
+    void whatIsPressedWhileANewerStateIsOpenedStays() {
+        Person bram = prepared("bram");
+        opensPocket(bram);
+        Page page = bram.page;
+        away(bram);
+        page.evaluate("dispatchEvent(new Event('offline'))");
+        page.evaluate("() => { const phone = Alpine.$data(document.body);"
+                + " const newer = JSON.parse(JSON.stringify(phone.kept));"
+                + " return Promise.all([phone.act('begin'), phone.take(newer)]).then(() => true); }");
+        assertThat(unsent(page)).isEqualTo(1);
+        assertThat(page.locator("body")).hasAttribute("data-phase", "step");
+        confirm(page);
+        assertThat(unsent(page)).isEqualTo(2);
+    }
+
     /** Seconds that the page has worked since it was opened. */
     private static double worked(CDPSession measuring) {
         for (JsonElement metric : measuring.send("Performance.getMetrics").getAsJsonArray("metrics")) {
