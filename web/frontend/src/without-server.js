@@ -249,13 +249,15 @@
       clearTimeout(this.retry);
       this.busy = true;
       this.mark();
+      let sent = [];
       try {
         const fresh = await this.carry();
         if (fresh === 'sign-in') { this.signInFirst = this.own.length > 0; this.online = true; }
         else {
           this.online = true;
           this.signInFirst = false;
-          if (this.own.length > 0) await this.merge(fresh); else if (fresh) await this.take(fresh);
+          sent = this.own.map((entry) => entry.id);
+          if (sent.length > 0) await this.merge(fresh); else if (fresh) await this.take(fresh);
         }
         this.tries = 0;
       } catch (away) {
@@ -266,6 +268,8 @@
       }
       this.busy = false;
       this.mark();
+      // what was pressed meanwhile found it busy
+      if (this.online && !this.signInFirst && this.own.some((entry) => !sent.includes(entry.id))) this.send();
     },
     async carry() {
       const answer = await fetch('/pocket/snapshot', { headers: { Accept: 'application/json' }, cache: 'no-store', signal: AbortSignal.timeout(10000) });
@@ -277,11 +281,10 @@
       return snapshot;
     },
     async merge(fresh) {
-      const sent = this.own.length;
       const answer = await fetch('/pocket/merge', {
         method: 'POST', signal: AbortSignal.timeout(20000),
         headers: { 'Content-Type': 'application/json', [fresh.formHeader]: fresh.form },
-        body: JSON.stringify({ outage: this.kept.outage?.id ?? null, basedOn: this.kept.outage?.log.length ?? 0, entries: this.own.slice(0, sent) }),
+        body: JSON.stringify({ outage: this.kept.outage?.id ?? null, basedOn: this.kept.outage?.log.length ?? 0, entries: this.own }),
       });
       if (!answer.ok) throw new Error('status ' + answer.status);
       const came = await answer.json();

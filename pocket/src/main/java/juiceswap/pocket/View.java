@@ -16,6 +16,7 @@ import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.changeover.Plan;
+import juiceswap.core.changeover.Refusal;
 import juiceswap.core.changeover.Rule;
 import juiceswap.core.changeover.WhatIf;
 import juiceswap.core.house.Circuit;
@@ -335,9 +336,21 @@ final class View {
 
     private Map<String, @Nullable Object> refused(Plan plan) {
         var refused = java.util.Objects.requireNonNull(plan.refused());
+        // first what may hurt somebody is made safe
+        boolean danger = standing.changeover().danger(standing.state());
         return object(
                 "reason", words.say(refused.reason(), carried.household()),
-                "instead", words.say(refused.instead(), carried.household()));
+                "instead", words.say(refused.instead(), carried.household()),
+                "ways", refused.code() == Refusal.Code.DOES_NOT_FIT && !danger ? smallerChoices() : List.of());
+    }
+
+    private List<Map<String, @Nullable Object>> smallerChoices() {
+        List<Map<String, @Nullable Object>> ways = new ArrayList<>();
+        for (Wording.SmallerChoice way :
+                words.smallerChoices(standing.changeover().wanted(), carried.household())) {
+            ways.add(object("text", way.text(), "rest", way.rest()));
+        }
+        return ways;
     }
 
     private Map<String, @Nullable Object> stop(Event.RefusedReading stop) {

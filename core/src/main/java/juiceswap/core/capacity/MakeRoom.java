@@ -78,6 +78,18 @@ public record MakeRoom(boolean fits, List<Option> options, Finding.@Nullable Cod
         return found;
     }
 
+    /** Opens everything and closes again, the last candidate first, as long as {@code enough} is open. */
+    static List<String> fewEnough(List<String> candidates, Predicate<Set<String>> enough) {
+        List<String> opened = new ArrayList<>(candidates);
+        for (int i = candidates.size() - 1; i >= 0; i--) {
+            opened.remove(candidates.get(i));
+            if (!enough.test(new HashSet<>(opened))) {
+                opened.add(candidates.get(i));
+            }
+        }
+        return opened;
+    }
+
     private static void choose(
             List<String> candidates,
             int from,
@@ -185,7 +197,7 @@ public record MakeRoom(boolean fits, List<Option> options, Finding.@Nullable Cod
             List<List<String>> found =
                     smallest(candidates, freesEnough(setup, all).and(this::passes));
             if (found.isEmpty()) {
-                found = List.of(fewEnough(candidates));
+                found = List.of(fewEnough(candidates, this::passes));
             }
             ToDoubleFunction<Set<String>> harm = opened -> opened.stream()
                     .mapToDouble(id -> lasts(id) ? 0 : importance(id))
@@ -220,18 +232,6 @@ public record MakeRoom(boolean fits, List<Option> options, Finding.@Nullable Cod
             all.addAll(closing);
             return Capacity.of(setup, all, Set.of()).ok()
                     && StartOrder.of(setup, left, closing, List.of()).fits();
-        }
-
-        /** Opens everything and closes again, most important first, as long as it fits. */
-        private List<String> fewEnough(List<String> candidates) {
-            List<String> opened = new ArrayList<>(candidates);
-            for (int i = candidates.size() - 1; i >= 0; i--) {
-                opened.remove(candidates.get(i));
-                if (!passes(new HashSet<>(opened))) {
-                    opened.add(candidates.get(i));
-                }
-            }
-            return opened;
         }
 
         private Option option(Set<String> opened, Finding.@Nullable Code because) {

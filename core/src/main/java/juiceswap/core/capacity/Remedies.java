@@ -18,27 +18,41 @@ public final class Remedies {
     private Remedies() {}
 
     /**
-     * Sets of circuits to leave off so that the rest passes {@link Capacity} and can be started one by one: the fewest
-     * first, then the least important, then those that give up the least. Empty when the choice fits or nothing helps.
+     * Sets of circuits to leave off so that the rest passes {@link Capacity} and can be started one by one: first those of
+     * which nothing is important, then the fewest, then those that give up the least. Empty when the choice fits, and when
+     * nothing of it does.
      *
      * @param importance of a circuit, larger is more
      */
     public static List<List<String>> leaveOff(Setup setup, Collection<String> on, ToIntFunction<String> importance) {
+        if (passes(setup, on)) {
+            return List.of();
+        }
         List<String> candidates = setup.circuits(on).stream()
                 .sorted(Comparator.comparingInt((Circuit circuit) -> importance.applyAsInt(circuit.id()))
                         .thenComparingDouble(Circuit::runningWatts))
                 .map(Circuit::id)
                 .toList();
-        Predicate<Set<String>> enough = MakeRoom.freesEnough(setup, on).and(opened -> passes(setup, on, opened));
+        Predicate<Set<String>> enough = opened -> passes(setup, on, opened);
+        Predicate<Set<String>> quickly = MakeRoom.freesEnough(setup, on).and(enough);
         List<List<String>> found = new ArrayList<>();
-        for (List<String> left : MakeRoom.smallest(candidates, enough)) {
-            if (!left.isEmpty()) {
-                found.add(List.copyOf(MakeRoom.withDependants(setup, on, left)));
-            }
+        // two comforts rather than a pump: what is less important is tried by itself first
+        for (int most : candidates.stream().mapToInt(importance).distinct().toArray()) {
+            List<String> upTo = candidates.stream()
+                    .filter(id -> importance.applyAsInt(id) <= most)
+                    .toList();
+            found.addAll(MakeRoom.smallest(upTo, quickly));
+        }
+        if (found.isEmpty()) {
+            found.add(MakeRoom.fewEnough(candidates, enough));
         }
         return found.stream()
+                .map(left -> List.copyOf(MakeRoom.withDependants(setup, on, left)))
+                .filter(left -> left.size() < on.size())
                 .distinct()
-                .sorted(Comparator.comparingInt((List<String> ids) -> ids.size())
+                .sorted(Comparator.comparingInt((List<String> ids) ->
+                                ids.stream().mapToInt(importance).max().orElse(0))
+                        .thenComparingInt(List::size)
                         .thenComparingInt(
                                 ids -> ids.stream().mapToInt(importance).sum())
                         .thenComparingDouble(ids -> setup.circuits(ids).stream()
@@ -48,9 +62,10 @@ public final class Remedies {
                 .toList();
     }
 
-    /** Whether what is on passes as it stands and can be started one breaker at a time. */
+    /** Whether what is on passes as it stands and can be started one breaker at a time, test circuits first. */
     public static boolean passes(Setup setup, Collection<String> on) {
-        return StartOrder.of(setup, List.of(), List.copyOf(on), List.of()).fits();
+        return StartOrder.of(setup, List.of(), List.copyOf(on), setup.transfer().usableTestCircuits())
+                .fits();
     }
 
     private static boolean passes(Setup setup, Collection<String> on, Set<String> opened) {

@@ -14,6 +14,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.ToIntFunction;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import juiceswap.core.InvalidInput;
@@ -21,6 +22,7 @@ import juiceswap.core.InvalidInput.Problem;
 import juiceswap.core.Problems;
 import juiceswap.core.capacity.CordPlan;
 import juiceswap.core.capacity.DutyWatts;
+import juiceswap.core.capacity.Remedies;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Lookout;
@@ -270,11 +272,11 @@ public final class Household {
     }
 
     /**
-     * Whether somebody who plugs tools straight into the generator may have no neutral bond: it floats for the house, or nobody
+     * Whether somebody who plugs tools straight into a generator may have no neutral bond: it floats for the house, or nobody
      * knows.
      */
     public boolean lacksBondAlone() {
-        return setup().source().engine() != null && setup().source().bond() != Bond.BONDED;
+        return setup().source().generators().stream().anyMatch(one -> one.bond() != Bond.BONDED);
     }
 
     /** Watts that what is wanted in an outage draws on average, each thing for the share of time that it runs. */
@@ -311,6 +313,25 @@ public final class Household {
     /** What is wanted of a rotation on any day; where nobody has said, what the circuits' names and choices tell. */
     public Wanted wanted() {
         return new Wanted(needsAreSaid() ? living.needs() : guessedNeeds(), List.of(), living.sleep());
+    }
+
+    /**
+     * How much a circuit matters, from 1: what a minute without it weighs where it is needed for something, twice that where it
+     * must run, and a little more where the supply is proven with it. The order is what counts; the numbers are our own.
+     *
+     * @param must ids of what must run
+     */
+    public ToIntFunction<String> importance(Set<String> must) {
+        Map<String, Integer> needed = new HashMap<>();
+        wanted().standing()
+                .forEach(need -> needed.merge(need.circuit(), need.priority().weight(), Math::max));
+        Set<String> proving = Set.copyOf(setup.transfer().usableTestCircuits());
+        return id -> (1 + needed.getOrDefault(id, 0)) * (must.contains(id) ? 2 : 1) + (proving.contains(id) ? 2 : 0);
+    }
+
+    /** What to leave off of a choice that can't all be started and carried, the best first; empty where it fits. */
+    public List<List<String>> toLeaveOff(Collection<String> chosen) {
+        return Remedies.leaveOff(setup, chosen, importance(Set.of()));
     }
 
     /**

@@ -4,7 +4,6 @@ import java.util.List;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.supply.CordEnds;
 import juiceswap.core.supply.Link;
-import juiceswap.core.supply.ParallelGenerators;
 import juiceswap.core.supply.Placement;
 import juiceswap.core.supply.Source;
 import juiceswap.core.supply.StartControl;
@@ -43,9 +42,9 @@ public record Supply(
         return new Supply(source, false, List.of(), new Placement(null, null), null, List.of(), List.of(), null);
     }
 
-    /** How many generators run as one: 2 in parallel, else 1. */
+    /** How many there are that feed the house together: 2 generators in parallel, else 1. */
     public int sets() {
-        return source instanceof ParallelGenerators ? 2 : 1;
+        return Math.max(1, source.generators().size());
     }
 
     public Supply withSource(Source other) {

@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  * Two generators that feed one cord together through a parallel kit. Each has its own label, tank and hours, and each may run
  * alone, as when the other is lent or the night needs little.
  *
- * @param first the one whose outlet, bond and breaker count
+ * @param first the one whose outlet and breaker count
  * @param second of the same output and fuel
  */
 public record ParallelGenerators(Generator first, Generator second) implements Source {
@@ -75,9 +75,13 @@ public record ParallelGenerators(Generator first, Generator second) implements S
         return first.outputSwitch();
     }
 
+    /** The kit connects both neutrals and both frames: a bond in one of them is a bond of both. */
     @Override
     public Bond bond() {
-        return first.bond();
+        if (first.bond() == Bond.BONDED || second.bond() == Bond.BONDED) {
+            return Bond.BONDED;
+        }
+        return first.bond() == second.bond() ? first.bond() : Bond.UNKNOWN;
     }
 
     @Override
@@ -98,6 +102,11 @@ public record ParallelGenerators(Generator first, Generator second) implements S
     @Override
     public boolean idleControl() {
         return first.idleControl() || second.idleControl();
+    }
+
+    @Override
+    public List<Generator> generators() {
+        return List.of(first, second);
     }
 
     /** Both as one: watts, tanks and consumption add up; all else is that of the first. */

@@ -1,5 +1,6 @@
 package juiceswap.core.supply;
 
+import java.util.List;
 import juiceswap.core.Worded;
 import org.jspecify.annotations.Nullable;
 
@@ -50,6 +51,12 @@ public sealed interface Source permits Generator, ParallelGenerators, PowerStati
     /** The engine with its fuel; of two generators both together, null where nothing burns. */
     @Nullable
     Generator engine();
+
+    /** The generators: two where they run in parallel, none where a battery power station feeds the house. */
+    default List<Generator> generators() {
+        Generator engine = engine();
+        return engine == null ? List.of() : List.of(engine);
+    }
 
     /** The same, bonded or not. */
     Source withBond(Bond other);

@@ -1,9 +1,14 @@
 package juiceswap.core.upkeep;
 
+import java.util.List;
+import java.util.Set;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Worded;
 import juiceswap.core.household.Household;
 import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.ParallelGenerators;
+import juiceswap.core.supply.Source;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -58,9 +63,47 @@ public final class Lending {
         }
     }
 
-    /** Throws {@link InvalidInput} at {@code /bond} where the question was not answered. */
-    public static void requireAnswered(Household household, @Nullable Answer answer) {
+    /**
+     * Throws {@link InvalidInput} at {@code /bond} where the question was not answered.
+     *
+     * @param which of two; with one generator it is that one
+     */
+    public static void requireAnswered(Household household, Which which, @Nullable Answer answer) {
         boolean answered = answer == Answer.BONDED_AGAIN || answer == Answer.FOR_A_HOUSE;
-        InvalidInput.unless(answered || !household.lacksBondAlone(), "/bond", "invalid.lend-bond");
+        List<Generator> all = household.supply().source().generators();
+        boolean bonded = all.isEmpty()
+                || all.get(Math.min(which.ordinal(), all.size() - 1)).bond() == Bond.BONDED;
+        InvalidInput.unless(answered || bonded, "/bond", "invalid.lend-bond");
+    }
+
+    /** Whether nothing is left to feed the house. */
+    public static boolean noneLeft(Household household, Set<Which> away) {
+        return away.size() >= household.supply().sets();
+    }
+
+    /** The household with what is there to feed it: of two generators, the one that is not away. */
+    public static Household atHand(Household household, Set<Which> away) {
+        if (away.size() != 1 || !(household.supply().source() instanceof ParallelGenerators two)) {
+            return household;
+        }
+        Generator stays = away.contains(Which.FIRST) ? two.second() : two.first();
+        return household.withSupply(household.supply().withSource(stays));
+    }
+
+    /**
+     * The household with that bond of its generators.
+     *
+     * @param these of two, those that it is known of
+     */
+    public static Household withBond(Household household, Set<Which> these, Bond bond) {
+        Source source = household.supply().source();
+        Source other = source instanceof ParallelGenerators two
+                ? new ParallelGenerators(
+                        these.contains(Which.FIRST) ? two.first().withBond(bond) : two.first(),
+                        these.contains(Which.SECOND) ? two.second().withBond(bond) : two.second())
+                : source.withBond(bond);
+        return other.equals(source)
+                ? household
+                : household.withSupply(household.supply().withSource(other));
     }
 }

@@ -41,6 +41,7 @@ public record Readiness(List<Item> items) {
         BOND_UNKNOWN("bond-unknown"),
         BOND_UNPROVEN("bond-unproven"),
         NO_TEST_CIRCUIT("no-test-circuit"),
+        ONE_LENT("one-lent"),
         PATH_UNKNOWN("path-unknown"),
         TASK_DUE("task-due"),
         LOAD_CHANGED("load-changed"),
@@ -82,7 +83,7 @@ public record Readiness(List<Item> items) {
      * @param upkeep null until the hours of the engine were entered
      * @param phones names of those whose phone does not work without the server
      * @param cardIsOld what hangs at the panel was printed of another house than this is now
-     * @param lentTo who has the generator, so that none is left here; null while one is
+     * @param away who has a generator; null while all is here
      * @param changed labels of circuits whose loads have become worse, as a monitor has shown
      */
     public record Known(
@@ -90,8 +91,16 @@ public record Readiness(List<Item> items) {
             @Nullable Upkeep upkeep,
             List<String> phones,
             boolean cardIsOld,
-            @Nullable String lentTo,
+            @Nullable Away away,
             List<String> changed) {}
+
+    /**
+     * What is lent.
+     *
+     * @param who has it
+     * @param all nothing is left to feed the house
+     */
+    public record Away(String who, boolean all) {}
 
     /** Nothing stands in the way. */
     public boolean ready() {
@@ -101,8 +110,12 @@ public record Readiness(List<Item> items) {
     /** Of that house. */
     public static Readiness of(Household household, Known known) {
         List<Item> items = new ArrayList<>();
-        if (known.lentTo() != null) {
-            add(items, Point.LENT, "who", known.lentTo());
+        if (known.away() != null) {
+            add(
+                    items,
+                    known.away().all() ? Point.LENT : Point.ONE_LENT,
+                    "who",
+                    known.away().who());
         }
         ofTheDevice(household, known, items);
         ofThePlace(household, items);

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -30,6 +31,9 @@ import org.jspecify.annotations.Nullable;
 
 /** The core's words by the keys of the message files: which sentence is said of what, the same on the server and in a phone. */
 public class Wording {
+    /** More would have to be weighed against each other by somebody who has no time. */
+    private static final int SMALLER_CHOICES = 2;
+
     private final Sentences sentences;
 
     public Wording(Sentences sentences) {
@@ -216,6 +220,27 @@ public class Wording {
     /** A log entry in one line. */
     public String event(Event event, Household household) {
         return say(EventKind.phraseOf(event), household);
+    }
+
+    /**
+     * A choice of fewer circuits that can be started and carried.
+     *
+     * @param text what to leave off, as a button says it
+     * @param rest what still runs, by id
+     */
+    public record SmallerChoice(String text, List<String> rest) {}
+
+    /** Smaller choices than one that is too much, the best first; empty where it fits. */
+    public List<SmallerChoice> smallerChoices(Collection<String> chosen, Household household) {
+        return household.toLeaveOff(chosen).stream()
+                .limit(SMALLER_CHOICES)
+                .map(off -> new SmallerChoice(
+                        say(
+                                "swap.leave-off",
+                                "circuits",
+                                off.stream().map(id -> label(id, household)).collect(Collectors.joining(", "))),
+                        chosen.stream().filter(id -> !off.contains(id)).toList()))
+                .toList();
     }
 
     /** The circuit's label with its space, as on the panel door. */

@@ -5,8 +5,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import java.util.function.ToIntFunction;
+import java.util.stream.IntStream;
 import juiceswap.core.Samples;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.CircuitBuilder;
@@ -169,6 +172,37 @@ class MakeRoomTest {
             assertThat(Remedies.passes(setup, left)).isTrue();
         }
         assertThat(Remedies.leaveOff(setup, List.of("lamp"), id -> 1)).isEmpty();
+    }
+
+    /** A pump stays on for two comforts, and where nothing small is enough the most important of it still runs. */
+    @Test
+    void whatMattersLeastIsLeftOffFirst() {
+        Setup setup = Samples.setup(
+                Samples.generator120(2000, 2600),
+                Samples.circuit("pump", 1, 900, 1800),
+                Samples.circuit("games", 3, 500, 500),
+                Samples.circuit("kettle", 5, 600, 600),
+                Samples.circuit("fridge", 7, 200, 900));
+        List<String> on = List.of("pump", "games", "kettle", "fridge");
+        ToIntFunction<String> importance =
+                id -> Map.of("pump", 100, "fridge", 10).getOrDefault(id, 1);
+        List<List<String>> ways = Remedies.leaveOff(setup, on, importance);
+        assertThat(ways.get(0)).containsExactly("kettle");
+        List<List<String>> small = Remedies.leaveOff(
+                Samples.setup(Samples.generator120(1700, 2600), setup.circuits().toArray(Circuit[]::new)),
+                on,
+                importance);
+        assertThat(small.get(0)).containsExactlyInAnyOrder("games", "kettle");
+        assertThat(small).contains(List.of("pump"));
+        List<String> many = IntStream.range(0, 12).mapToObj(i -> "l" + i).toList();
+        Setup lamps = Samples.setup(
+                Samples.generator120(2000, 2600),
+                many.stream()
+                        .map(id -> Samples.circuit(id, 1 + 2 * many.indexOf(id), 400, 400))
+                        .toArray(Circuit[]::new));
+        List<List<String>> few = Remedies.leaveOff(lamps, many, id -> id.equals("l3") ? 10 : 1);
+        assertThat(few).hasSize(1);
+        assertThat(few.get(0)).hasSize(8).doesNotContain("l3");
     }
 
     @Test

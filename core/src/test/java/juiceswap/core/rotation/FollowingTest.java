@@ -183,7 +183,7 @@ class FollowingTest {
             LocalDateTime pin = SIX.plusMinutes(15L * (1 + random.nextInt(30)));
             needs.add(new Need.Pinned("d", true, new Window(pin, pin.plusMinutes(60))));
             Rotation rotation = new Rotation(setup, horizon, Set.of(), needs);
-            RotationPlan plan = rotation.plan(Effort.QUICK);
+            RotationPlan plan = rotation.plan(i % 4 == 0 ? Effort.QUICK : Effort.INSTANT);
             for (RotationPlan.Move move : plan.moves()) {
                 assertThat(move.at().isAfter(from) && move.at().isBefore(to))
                         .as("rotation " + i + " " + move)

@@ -347,10 +347,13 @@ class LivingOnTest {
                 new StandingNeed.Keep("heater", Priority.PROPERTY, Keeping.HOUSE_WARM, 180, 90, 20.0, 12.0),
                 new StandingNeed.AlwaysOn("kettle", Priority.COMFORT, null),
                 new StandingNeed.AlwaysOn("lamp", Priority.COMFORT, null));
+        Wanted wanted = new Wanted(needs, List.of(), Wanted.USUAL_SLEEP);
+        Wanted.Now unknown = new Wanted.Now(house, SIX, Set.of("fridge"), Had.NOTHING, null);
+        RotationPlan wet =
+                wanted.plan(unknown, Effort.QUICK, null, Beside.IN_TURN).plan();
         int ended = 0;
         int sooner = 0;
         for (int litres = 3; litres <= 18; litres++) {
-            Wanted wanted = new Wanted(needs, List.of(), Wanted.USUAL_SLEEP);
             Wanted.Now now = new Wanted.Now(
                     house, SIX, Set.of("fridge"), Had.NOTHING, new Refuelling.Fuel(litres, 4 * (litres % 3)));
             Wanted.Made made = wanted.plan(now, Effort.QUICK, null, Beside.IN_TURN);
@@ -363,9 +366,6 @@ class LivingOnTest {
             // better than nothing on at all is a plan that knows of no tank, but not where it runs dry sooner
             RotationPlan nothing = made.plan().rotation().judged(Collections.nCopies(on.size(), Set.of()));
             Wanted.Made poor = new Wanted.Made(nothing, made.fuel(), Charge.NONE);
-            Wanted.Now unknown = new Wanted.Now(house, SIX, Set.of("fridge"), Had.NOTHING, null);
-            RotationPlan wet =
-                    wanted.plan(unknown, Effort.QUICK, null, Beside.IN_TURN).plan();
             assertThat(poor.betteredBy(wet, unknown, List.of())).isTrue();
             boolean drySooner =
                     Refuelling.along(wet, now.fuel(), made.fuel().refuels()).drySooner(dry);

@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
  * An address as a picture for a phone's camera.
  *
  * @param size modules on each side, the quiet zone included
- * @param path of the dark modules, for an SVG whose view box is that size
+ * @param path of the dark modules, those side by side as one, for an SVG whose view box is that size
  */
 public record QrCode(int size, String path) {
     private static final Pattern THIS_MACHINE = Pattern.compile("//(localhost|127\\.|\\[::1])");
@@ -34,8 +34,18 @@ public record QrCode(int size, String path) {
             StringBuilder path = new StringBuilder();
             for (int y = 0; y < modules.getHeight(); y++) {
                 for (int x = 0; x < modules.getWidth(); x++) {
-                    if (modules.get(x, y)) {
-                        path.append('M').append(x).append(' ').append(y).append("h1v1h-1z");
+                    int from = x;
+                    while (x < modules.getWidth() && modules.get(x, y)) {
+                        x++;
+                    }
+                    if (x > from) {
+                        int wide = x - from;
+                        path.append('M').append(from).append(' ').append(y);
+                        path.append('h')
+                                .append(wide)
+                                .append("v1h-")
+                                .append(wide)
+                                .append('z');
                     }
                 }
             }

@@ -118,7 +118,11 @@ public record RotationView(
 
     public record Band(double x, double width, String text) {}
 
-    public record Visit(double x, int number, String text, boolean night) {}
+    /**
+     * @param x when it is
+     * @param numberX where its number stands: beside that where another one is near
+     */
+    public record Visit(double x, double numberX, int number, String text, boolean night) {}
 
     /**
      * @param stacks what runs, each circuit on top of those before it; one path for all the times of a circuit
@@ -182,6 +186,9 @@ public record RotationView(
 
         /** How wide “18:00” is, with the gap before it. */
         private static final int NAME_OF_AN_HOUR = 48;
+
+        /** How wide the number of a walk is, with the gap beside it. */
+        private static final double NUMBER_OF_A_WALK = 21;
 
         private final Household household;
         private final Wanted.Made made;
@@ -277,7 +284,7 @@ public record RotationView(
             boolean unmet = plan.unmet().stream().anyMatch(one -> one.circuit().equals(id) && !one.engineOff());
             String level = levels == null ? null : Words.hours(levels[0]);
             String label = Words.label(id, household);
-            int most = size == Size.WIDE ? 24 : 13;
+            int most = size == Size.WIDE ? 24 : 12;
             return RotationViewRowBuilder.builder()
                     .circuit(id)
                     .label(label.length() > most ? label.substring(0, most - 1).strip() + "…" : label)
@@ -418,15 +425,22 @@ public record RotationView(
         }
 
         private List<Visit> visits() {
+            List<Move> moves = plan.moves().stream()
+                    .filter(move -> move.kind() == MoveKind.VISIT && move.slot() < slots)
+                    .toList();
+            double[] numbers = Spread.apart(
+                    moves.stream().mapToDouble(move -> x(move.slot())).toArray(),
+                    NUMBER_OF_A_WALK,
+                    size.left,
+                    size.width - NUMBER_OF_A_WALK / 2);
             List<Visit> visits = new ArrayList<>();
-            for (Move move : plan.moves()) {
-                if (move.kind() == MoveKind.VISIT && move.slot() < slots) {
-                    visits.add(new Visit(
-                            x(move.slot()),
-                            visits.size() + 1,
-                            clock(move.slot()) + ": " + switched(move),
-                            plan.wakes(move)));
-                }
+            for (Move move : moves) {
+                visits.add(new Visit(
+                        x(move.slot()),
+                        numbers[visits.size()],
+                        visits.size() + 1,
+                        clock(move.slot()) + ": " + switched(move),
+                        plan.wakes(move)));
             }
             return visits;
         }

@@ -133,7 +133,7 @@ class Frame {
             }
             return;
         }
-        households.file(account.householdId()).ifPresent(file -> model.addAttribute("line", calm(file)));
+        households.atHand(account.householdId()).ifPresent(file -> model.addAttribute("line", calm(file)));
     }
 
     private StopStrip over(LoadWatch.Warning warning, Outage outage) {

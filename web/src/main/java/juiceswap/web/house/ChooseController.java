@@ -13,7 +13,6 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.ToIntFunction;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
 import juiceswap.core.Worded;
@@ -236,12 +235,8 @@ class ChooseController {
     /** Cheapest first: leaving something off costs nothing; moving a breaker costs an electrician's visit. */
     private static List<Remedy> remedies(
             Household file, Setup setup, Set<String> on, Set<String> must, List<LegBalance> proposals) {
-        ToIntFunction<String> importance = id -> {
-            boolean test = file.setup().transfer().usableTestCircuits().contains(id);
-            return (must.contains(id) ? 2 : 1) + (test ? 2 : 0);
-        };
         List<Remedy> remedies = new ArrayList<>();
-        for (List<String> off : Remedies.leaveOff(setup, on, importance)) {
+        for (List<String> off : Remedies.leaveOff(setup, on, file.importance(must))) {
             remedies.add(new Remedy(say("house.choose.leave-off", "labels", labels(file, off))));
         }
         for (LegBalance balance : proposals) {

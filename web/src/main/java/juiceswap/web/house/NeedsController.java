@@ -84,8 +84,8 @@ class NeedsController {
         model.addAttribute("needs", lines);
         model.addAttribute("kinds", KINDS);
         model.addAttribute("index", need);
-        model.addAttribute(
-                "kind", add != null ? add : need != null && need < needs.size() ? kind(needs.get(need)) : null);
+        StandingNeed changed = at(need, needs);
+        model.addAttribute("kind", add != null && KINDS.contains(add) ? add : changed == null ? null : kind(changed));
         Map<String, String> circuits = new LinkedHashMap<>();
         file.circuits().stream()
                 .filter(entry -> !entry.circuit().lockedOff())
@@ -102,6 +102,11 @@ class NeedsController {
         }
         model.addAttribute("priorities", priorities);
         return "house/needs";
+    }
+
+    /** The need that an address means, if there is such a one. */
+    private static @Nullable StandingNeed at(@Nullable Integer index, List<StandingNeed> needs) {
+        return index != null && index >= 0 && index < needs.size() ? needs.get(index) : null;
     }
 
     private static String kind(StandingNeed need) {
@@ -164,7 +169,7 @@ class NeedsController {
         }
         typed.put("storedLitres", file.field("storedLitres", file.fuel(file.storedLitres())));
         List<StandingNeed> needs = file.needsAreSaid() ? file.needs() : file.guessedNeeds();
-        StandingNeed need = index != null && index >= 0 && index < needs.size() ? needs.get(index) : null;
+        StandingNeed need = at(index, needs);
         if (need == null && "keep".equals(add)) {
             need = Keeping.of(keeping == null ? "" : keeping)
                     .orElse(Keeping.FRIDGE)
@@ -221,12 +226,13 @@ class NeedsController {
         boolean stored = editing.change(account, form, change, house -> {
             // where there are none yet, the guessed ones become the household's own
             List<StandingNeed> needs = new ArrayList<>(house.needsAreSaid() ? house.needs() : house.guessedNeeds());
-            if (index == null || index < 0 || index >= needs.size()) {
+            StandingNeed before = at(index, needs);
+            if (before == null) {
                 needs.add(need(form, kind, null));
             } else if (remove) {
-                needs.remove(index.intValue());
+                needs.remove(before);
             } else {
-                needs.set(index, need(form, kind, needs.get(index)));
+                needs.set(needs.indexOf(before), need(form, kind, before));
             }
             return house.withLiving(house.living().withNeeds(needs));
         });

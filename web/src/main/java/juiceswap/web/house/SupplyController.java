@@ -437,9 +437,11 @@ class SupplyController {
             Double tank = form.amount(house.fuelDimension(), "tankLitres");
             form.requireSound();
             Source source = house.supply().source();
-            Generator first = source instanceof ParallelGenerators two ? two.first() : source.engine();
-            InvalidInput.unless(first != null, "", "invalid.second-of-nothing");
-            Generator second = Objects.requireNonNull(first)
+            List<Generator> known = source.generators();
+            InvalidInput.unless(!known.isEmpty(), "", "invalid.second-of-nothing");
+            Generator first = known.get(0);
+            // what nobody types of the second, such as a bond that was measured of it alone, stays as it is
+            Generator second = known.get(known.size() - 1)
                     .change()
                     .ratings(List.of(new Rating(first.fuel(), label.running, label.starting)))
                     .tankLitres(tank)

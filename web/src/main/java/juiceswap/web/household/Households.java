@@ -19,6 +19,7 @@ import juiceswap.core.house.DeviceProof;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.Household;
 import juiceswap.core.measure.Measures;
+import juiceswap.core.upkeep.Lending;
 import juiceswap.exchange.HouseholdJson;
 import juiceswap.exchange.Tree;
 import juiceswap.web.exchange.Schemas;
@@ -51,12 +52,14 @@ public class Households {
     private final DSLContext db;
     private final Schemas schemas;
     private final DeviceTests tests;
+    private final LentBook lent;
     private final Clock clock;
 
-    public Households(DSLContext db, Schemas schemas, DeviceTests tests, Clock clock) {
+    public Households(DSLContext db, Schemas schemas, DeviceTests tests, LentBook lent, Clock clock) {
         this.db = db;
         this.schemas = schemas;
         this.tests = tests;
+        this.lent = lent;
         this.clock = clock;
     }
 
@@ -117,6 +120,11 @@ public class Households {
                 .where(HOUSEHOLD.ID.eq(id))
                 .fetchOptional(HOUSEHOLD.FILE)
                 .map(stored -> read(id, stored));
+    }
+
+    /** The file with what is there to feed the house: of two generators, one that is lent is not. */
+    public Optional<Household> atHand(long id) {
+        return file(id).map(file -> file.supply().sets() == 1 ? file : Lending.atHand(file, lent.away(id)));
     }
 
     /** In which a household sees and types amounts and times; empty while there is no house. */

@@ -19,9 +19,12 @@ import juiceswap.core.house.KeptTest.Result;
 import juiceswap.core.household.Household;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Source;
+import juiceswap.core.upkeep.Lending;
+import juiceswap.core.upkeep.Lending.Which;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.household.Households;
+import juiceswap.web.household.LentBook;
 import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
@@ -49,13 +52,16 @@ class BondingController {
 
     private final Households households;
     private final DeviceTests records;
+    private final LentBook lent;
     private final SwapService swap;
     private final Words words;
     private final Clock clock;
 
-    BondingController(Households households, DeviceTests records, SwapService swap, Words words, Clock clock) {
+    BondingController(
+            Households households, DeviceTests records, LentBook lent, SwapService swap, Words words, Clock clock) {
         this.households = households;
         this.records = records;
+        this.lent = lent;
         this.swap = swap;
         this.words = words;
         this.clock = clock;
@@ -88,7 +94,7 @@ class BondingController {
 
     @GetMapping
     String ask(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
-        Optional<Household> file = households.file(account.householdId());
+        Optional<Household> file = households.atHand(account.householdId());
         if (file.isEmpty()) {
             return "redirect:/house";
         }
@@ -103,7 +109,7 @@ class BondingController {
             @RequestParam Map<String, String> typed,
             Model model,
             RedirectAttributes flash) {
-        Household file = households.file(account.householdId()).orElseThrow();
+        Household file = households.atHand(account.householdId()).orElseThrow();
         List<Asked> asked = asked(file, typed);
         boolean wrong = asked.stream().anyMatch(test -> test.problem() != null);
         boolean nothing = asked.stream().allMatch(test -> test.answer().isEmpty());
@@ -157,13 +163,15 @@ class BondingController {
                 .isPresent();
     }
 
+    /** Of what is there to be measured. */
     private void keepBond(Account account, Bond found) {
+        Set<Which> here = lent.here(account.householdId());
         households.change(
                 account.householdId(),
                 null,
                 account.displayName(),
                 words.say("change.measured-bond", "bond", found.word()),
-                house -> Objects.requireNonNull(house).withBond(found));
+                house -> Lending.withBond(Objects.requireNonNull(house), here, found));
     }
 
     private void show(Account account, Household file, Map<String, String> typed, Model model) {

@@ -52,7 +52,7 @@ class MeterHouse {
                     standing.state().bond(),
                     true);
         });
-        return inOutage.or(() -> households.file(account.householdId()).map(MeterHouse::calm));
+        return inOutage.or(() -> households.atHand(account.householdId()).map(MeterHouse::calm));
     }
 
     private static Present calm(Household file) {

@@ -136,7 +136,8 @@ class NowController {
             model.addAttribute("ready", ready.of(account.householdId(), file));
             model.addAttribute("phonesNotReady", String.join(", ", phones.notReady(account.householdId())));
             model.addAttribute("putBack", putBack.left(account.householdId()));
-            return calm(file, wished(file, season, ticked, pickUp), model);
+            Household here = households.atHand(account.householdId()).orElse(file);
+            return calm(here, wished(file, season, ticked, pickUp), model);
         }
         Life life = rotations.life(account).orElse(null);
         if (life == null || life.standing().alarmed()) {
@@ -202,6 +203,8 @@ class NowController {
         model.addAttribute(
                 "fit", FitView.of(file, block.orElseGet(() -> Capacity.of(setup, wanted, (String) null)), null));
         model.addAttribute("startsFit", starts);
+        model.addAttribute(
+                "smallerChoices", starts || block.isPresent() ? List.of() : words.smallerChoices(wanted, file));
         model.addAttribute("allAtOnce", block.isPresent());
         model.addAttribute("tankHours", tankHours(setup, wanted));
         model.addAttribute("occasions", Occasion.values());

@@ -6,22 +6,25 @@ import java.util.Collections;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import juiceswap.core.house.DeviceProof;
 import juiceswap.core.household.Household;
 import juiceswap.core.learn.Proposal;
 import juiceswap.core.supply.Generator;
+import juiceswap.core.upkeep.Lending;
 import juiceswap.core.upkeep.Readiness;
 import juiceswap.core.upkeep.Readiness.Item;
 import juiceswap.core.upkeep.Readiness.Point;
 import juiceswap.web.household.DeviceTests;
+import juiceswap.web.household.LentBook;
 import juiceswap.web.meter.LearnedLoads;
 import juiceswap.web.pocket.ReadyPhones;
 import juiceswap.web.print.Sheets;
 import juiceswap.web.rehearse.Practices;
-import juiceswap.web.upkeep.LentBook;
 import juiceswap.web.upkeep.UpkeepBook;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Whether the household is ready, in one sentence, and what there is to do for it, each with where it is done. */
@@ -81,7 +84,7 @@ class ReadyPage {
                                 : upkeep.of(householdId, household, today).orElse(null),
                         phones.notReady(householdId),
                         sheets.outOfDate(householdId, household).isPresent(),
-                        lent.allAway(householdId, household).orElse(null),
+                        away(householdId, household),
                         changed(householdId, household)));
         List<Item> items = readiness.items();
         List<Line> lines = items.stream()
@@ -122,6 +125,12 @@ class ReadyPage {
                 : words.say("ready.by-heart", "people", String.join("; ", people));
     }
 
+    private Readiness.@Nullable Away away(long householdId, Household household) {
+        List<LentBook.Loan> out = lent.out(householdId);
+        String who = out.stream().map(LentBook.Loan::toWhom).distinct().collect(Collectors.joining(", "));
+        return out.isEmpty() ? null : new Readiness.Away(who, Lending.noneLeft(household, lent.away(householdId)));
+    }
+
     private Set<DeviceProof> proven(long householdId, Household household, LocalDate today) {
         Set<DeviceProof> proven = EnumSet.noneOf(DeviceProof.class);
         for (DeviceProof proof : DeviceProof.of(household.setup().transfer().kind())) {
@@ -147,7 +156,7 @@ class ReadyPage {
             case CORD_OVERLOADED -> "/house/cords";
             case CO_ALARM, TASK_DUE, HOURS_UNKNOWN -> "/upkeep";
             case LOAD_CHANGED -> "/meter/learned";
-            case LENT -> "/upkeep/lend";
+            case LENT, ONE_LENT -> "/upkeep/lend";
             case BOND_UNKNOWN, BOND_UNPROVEN -> "/meter/bonding";
             case NO_TEST_CIRCUIT -> "/house/choose";
             case PATH_UNKNOWN -> "/house/supply?edit=link";

@@ -227,7 +227,7 @@ class PocketController {
     /** The answer to what a phone, or a file of one, has sent. */
     Map<String, @Nullable Object> merged(Account account, Tree sent) {
         Household file =
-                households.file(account.householdId()).orElseThrow(() -> new InvalidInput("", "invalid.missing"));
+                households.atHand(account.householdId()).orElseThrow(() -> new InvalidInput("", "invalid.missing"));
         InvalidInput.unless(
                 sent.path("entries").size() <= MOST_ENTRIES, "/entries", "invalid.at-most", "limit", MOST_ENTRIES);
         Double outage = sent.number("outage");

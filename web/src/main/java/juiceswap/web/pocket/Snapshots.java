@@ -61,7 +61,7 @@ class Snapshots {
     /** For that person; empty before there is a house. */
     Optional<Map<String, @Nullable Object>> of(Account account) {
         Optional<Outage> outage = outages.current(account);
-        Optional<Household> house = outage.map(Outage::household).or(() -> households.file(account.householdId()));
+        Optional<Household> house = outage.map(Outage::household).or(() -> households.atHand(account.householdId()));
         return house.map(file -> object(
                 "taken", clock.millis(),
                 "asOf", InUse.measures().dateAndClock(LocalDateTime.ofInstant(clock.instant(), ZoneId.systemDefault())),

@@ -73,7 +73,7 @@ class RotateController {
             @RequestParam(required = false) @Nullable Integer slot,
             @RequestParam(required = false) @Nullable String helps,
             Model model) {
-        Household file = households.file(account.householdId()).orElse(null);
+        Household file = households.atHand(account.householdId()).orElse(null);
         if (file == null) {
             return "redirect:/house";
         }

@@ -117,7 +117,7 @@ class SwapController {
             @RequestParam(defaultValue = "restore-first") String after,
             @RequestParam(defaultValue = "") String tankIs,
             @RequestParam(defaultValue = "") String cansLitres) {
-        Household known = households.file(account.householdId()).orElseThrow(() -> notFound());
+        Household known = households.atHand(account.householdId()).orElseThrow(() -> notFound());
         Household file = withCans(account, known, cansLitres);
         Options wishes = file.outage();
         Options options = new Options(

@@ -7,6 +7,7 @@ import juiceswap.core.changeover.Refusal;
 import juiceswap.core.words.Parts.Choice;
 import juiceswap.core.words.Parts.Part;
 import juiceswap.core.words.ReadingForm;
+import juiceswap.core.words.Wording;
 import juiceswap.web.drawing.FitView;
 import juiceswap.web.drawing.Scene;
 import juiceswap.web.form.Form;
@@ -21,7 +22,8 @@ import org.jspecify.annotations.Nullable;
  * @param walks steps done and to come, grouped by where they are done
  * @param doneEarlier steps done before those shown
  * @param more steps to come after those shown
- * @param whyNot what exactly does not fit, and what to leave off
+ * @param whyNot what exactly does not fit
+ * @param smallerChoices fewer circuits that do, the best first
  * @param stories the two that are told, while nobody has looked since; else empty
  * @param fit the capacity check of what is on, with the next circuit if it is to be picked up; null before
  * @param circuits every circuit with what may be done with it, while the house is on the set
@@ -46,6 +48,7 @@ public record SwapPage(
         int more,
         @Nullable Refusal refusal,
         List<String> whyNot,
+        List<Wording.SmallerChoice> smallerChoices,
         @Nullable Stop stop,
         List<Story> stories,
         @Nullable FitView fit,

@@ -16,7 +16,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import juiceswap.core.capacity.Capacity;
-import juiceswap.core.capacity.Remedies;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Check;
@@ -28,7 +27,6 @@ import juiceswap.core.changeover.SwapState;
 import juiceswap.core.changeover.WhatIf;
 import juiceswap.core.house.Circuit;
 import juiceswap.core.house.Parting;
-import juiceswap.core.house.Setup;
 import juiceswap.core.household.Household;
 import juiceswap.core.meter.Measured;
 import juiceswap.core.meter.Readings;
@@ -64,7 +62,6 @@ import org.springframework.stereotype.Component;
 /** Puts the Swap page together from where an outage stands. */
 @Component
 public class SwapPages {
-    private static final int REMEDIES_SHOWN = 2;
     private static final int DONE_SHOWN = 4;
     private static final int NEXT_SHOWN = 9;
     private static final int TOLD_TO_A_SUCCESSOR = 8;
@@ -147,7 +144,8 @@ public class SwapPages {
                 .doneEarlier(Math.max(0, done.size() - DONE_SHOWN))
                 .more(Math.max(0, plan.steps().size() - NEXT_SHOWN))
                 .refusal(plan.refused())
-                .whyNot(plan.refused() == null ? List.of() : whyNot(plan.refused(), changeover, household))
+                .whyNot(doesNotFit(plan) ? whyNot(changeover, household) : List.of())
+                .smallerChoices(doesNotFit(plan) ? words.smallerChoices(changeover.wanted(), household) : List.of())
                 .stop(standing.stop() == null ? null : stop(standing, standing.stop(), household, view.typed()))
                 .stories(stories)
                 .fit(
@@ -465,28 +463,22 @@ public class SwapPages {
                 readings);
     }
 
-    /** What exactly does not fit, and what to leave off so that the rest does. */
-    private static List<String> whyNot(Refusal refused, Changeover changeover, Household household) {
-        List<String> why = new ArrayList<>();
-        if (refused.code() != Refusal.Code.DOES_NOT_FIT) {
-            return why;
-        }
-        changeover.firstThatFails(Set.of()).ifPresent(failing -> {
-            String findings = failing.capacity().blocks().stream()
-                    .map(finding -> FitView.finding(finding, household))
-                    .collect(Collectors.joining(" "));
-            why.add(say(
-                    "swap.swap.fails-at", "circuit", Words.label(failing.circuit(), household), "findings", findings));
-        });
-        Setup setup = changeover.setup();
-        List<String> tests = setup.transfer().usableTestCircuits();
-        Remedies.leaveOff(setup, changeover.wanted(), id -> tests.contains(id) ? 2 : 1).stream()
-                .limit(REMEDIES_SHOWN)
-                .forEach(off -> why.add(say(
-                        "swap.swap.leave-off",
-                        "circuits",
-                        off.stream().map(id -> Words.label(id, household)).collect(Collectors.joining(", ")))));
-        return why;
+    private static boolean doesNotFit(Plan plan) {
+        return plan.refused() != null && plan.refused().code() == Refusal.Code.DOES_NOT_FIT;
+    }
+
+    /** What exactly does not fit. */
+    private static List<String> whyNot(Changeover changeover, Household household) {
+        return changeover.firstThatFails(Set.of()).stream()
+                .map(failing -> say(
+                        "swap.swap.fails-at",
+                        "circuit",
+                        Words.label(failing.circuit(), household),
+                        "findings",
+                        failing.capacity().blocks().stream()
+                                .map(finding -> FitView.finding(finding, household))
+                                .collect(Collectors.joining(" "))))
+                .toList();
     }
 
     /** What is asked back when a step is confirmed before its time is over. */

@@ -4,9 +4,11 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.stream.Collectors;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
@@ -14,12 +16,13 @@ import juiceswap.core.household.Household;
 import juiceswap.core.rotation.WithOneAway;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.ParallelGenerators;
-import juiceswap.core.supply.Source;
 import juiceswap.core.upkeep.Lending;
 import juiceswap.core.upkeep.Lending.Answer;
 import juiceswap.core.upkeep.Lending.Which;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
+import juiceswap.web.household.LentBook;
+import juiceswap.web.outage.Outages;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
@@ -45,12 +48,14 @@ class LendController {
 
     private final LentBook book;
     private final Households households;
+    private final Outages outages;
     private final Words words;
     private final Clock clock;
 
-    LendController(LentBook book, Households households, Words words, Clock clock) {
+    LendController(LentBook book, Households households, Outages outages, Words words, Clock clock) {
         this.book = book;
         this.households = households;
+        this.outages = outages;
         this.words = words;
         this.clock = clock;
     }
@@ -65,12 +70,13 @@ class LendController {
         }
         Household household = household(account);
         List<LentBook.Loan> out = book.out(account.householdId());
+        Set<Which> away = book.away(account.householdId());
         model.addAttribute("household", household);
         model.addAttribute("asks", household.lacksBondAlone());
-        model.addAttribute("two", household.supply().sets() > 1);
-        model.addAttribute("withOneAway", withOneAway(household));
+        model.addAttribute("here", household.supply().sets() > 1 ? named(book.here(account.householdId())) : Map.of());
+        model.addAttribute("withOneAway", withOneAway(household, away));
         model.addAttribute("engine", household.setup().source().engine() != null);
-        model.addAttribute("mayLend", out.size() < household.supply().sets());
+        model.addAttribute("mayLend", !Lending.noneLeft(household, away));
         model.addAttribute("out", out.stream().map(this::line).toList());
         model.addAttribute(
                 "back",
@@ -78,14 +84,22 @@ class LendController {
         return "upkeep/lend";
     }
 
-    /** What a day is like with one of two; empty where there are not two that can run together. */
-    private List<String> withOneAway(Household household) {
-        if (!(household.setup().source() instanceof ParallelGenerators)) {
+    /** As they are called. */
+    private Map<String, String> named(Set<Which> some) {
+        Map<String, String> named = new LinkedHashMap<>();
+        some.forEach(one -> named.put(one.word(), words.say("lend." + one.word())));
+        return named;
+    }
+
+    /** What a day is like with one of two; empty where there are not two that can run together, or both are away. */
+    private List<String> withOneAway(Household household, Set<Which> gone) {
+        if (!(household.setup().source() instanceof ParallelGenerators) || gone.size() > 1) {
             return List.of();
         }
         LocalDateTime evening = LocalDate.now(clock).atTime(WithOneAway.FROM);
         List<WithOneAway> away = WithOneAway.of(household.setup(), household.wanted(), evening);
         return away.stream()
+                .filter(one -> away.size() == 1 || !gone.contains(one.firstStays() ? Which.FIRST : Which.SECOND))
                 .map(one -> withOneAway(
                         one,
                         words.say(
@@ -156,6 +170,10 @@ class LendController {
         Household household = household(account);
         // what is not chosen is not sent, and may be wrong all the same
         Form form = new Form(typed).with(Map.of("bond", ""));
+        if (outages.current(account).isPresent()) {
+            flash.addFlashAttribute("refused", Phrase.of("lend.in-outage"));
+            return PAGE;
+        }
         String toWhom = form.required("toWhom", "invalid.missing");
         String note = Objects.requireNonNullElse(form.text("note"), "");
         Answer answer = form.wordOrNull(Answer.class, "bond");
@@ -164,15 +182,19 @@ class LendController {
             InvalidInput.unless(toWhom.length() <= LONGEST_NAME, "/toWhom", "invalid.too-long");
             InvalidInput.unless(note.length() <= LONGEST_NOTE, "/note", "invalid.too-long");
             form.requireSound();
-            Lending.requireAnswered(household, answer);
+            Lending.requireAnswered(household, which, answer);
         } catch (InvalidInput invalid) {
             model.addAttribute("form", form.with(invalid));
             return show(account, model);
         }
         Answer said = answer == null ? Answer.NOTHING_TO_SAY : answer;
-        book.lend(account.householdId(), which, toWhom, said, note, account.displayName(), LocalDate.now(clock));
-        bondIs(account, said.becomes());
-        flash.addFlashAttribute("taken", Phrase.of("told.lent", "who", toWhom));
+        if (!book.lend(account.householdId(), which, toWhom, said, note, account.displayName(), LocalDate.now(clock))) {
+            model.addAttribute("form", form.with(new InvalidInput("", "invalid.away-already")));
+            return show(account, model);
+        }
+        bondIs(account, which, said.becomes());
+        boolean none = Lending.noneLeft(household, book.away(account.householdId()));
+        flash.addFlashAttribute("taken", Phrase.of(none ? "told.lent" : "told.lent-one", "who", toWhom));
         return PAGE;
     }
 
@@ -184,21 +206,21 @@ class LendController {
             @RequestParam Map<String, String> typed,
             RedirectAttributes flash) {
         Bond bond = new Form(typed).word(Bond.class, "bond", Bond.UNKNOWN);
-        book.returned(account.householdId(), id, LocalDate.now(clock));
-        bondIs(account, bond);
-        flash.addFlashAttribute("taken", Phrase.of("told.returned"));
+        book.returned(account.householdId(), id, LocalDate.now(clock)).ifPresent(which -> bondIs(account, which, bond));
+        boolean goesOn = outages.current(account).isPresent();
+        flash.addFlashAttribute("taken", Phrase.of(goesOn ? "told.returned-in-outage" : "told.returned"));
         return PAGE;
     }
 
-    private void bondIs(Account account, @Nullable Bond bond) {
-        Source source = household(account).setup().source();
-        if (bond != null && source.engine() != null && source.bond() != bond) {
+    private void bondIs(Account account, Which which, @Nullable Bond bond) {
+        Household household = household(account);
+        if (bond != null && Lending.withBond(household, Set.of(which), bond) != household) {
             households.change(
                     account.householdId(),
                     null,
                     account.displayName(),
                     words.say("change.bond-of-lent", "bond", words.say("bond.is." + bond.word())),
-                    house -> Objects.requireNonNull(house).withBond(bond));
+                    house -> Lending.withBond(Objects.requireNonNull(house), Set.of(which), bond));
         }
     }
 

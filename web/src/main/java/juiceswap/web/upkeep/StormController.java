@@ -50,7 +50,7 @@ class StormController {
 
     @GetMapping
     String show(@AuthenticationPrincipal Account account, @RequestParam(defaultValue = "24") int hours, Model model) {
-        Household household = households.file(account.householdId()).orElseThrow(StormController::notFound);
+        Household household = households.atHand(account.householdId()).orElseThrow(StormController::notFound);
         Map<Chore, String> done = done(account.householdId());
         int toGo = HOURS.contains(hours) ? hours : HOURS.get(1);
         List<StandBy.Line> list = StandBy.of(household, toGo, done.keySet());

@@ -140,7 +140,10 @@ class HostileInputTest extends OutageJourney {
                 if (path.equals("/live") || path.startsWith("/error")) {
                     continue;
                 }
-                for (String value : HOSTILE.subList(3, HOSTILE.size() - 1)) {
+                // what asks for nothing by itself gets a third of it
+                int oneIn = names.isEmpty() && !path.contains("{") ? 3 : 1;
+                for (int i = 0; i < HOSTILE.size() - 1; i += oneIn) {
+                    String value = HOSTILE.get(i);
                     String written = URLEncoder.encode(value, StandardCharsets.UTF_8);
                     String address = path.replaceAll("\\{[^}]*}+", written.isBlank() ? "x" : written)
                             + "?"

@@ -7,12 +7,14 @@ import com.google.gson.JsonElement;
 import com.microsoft.playwright.CDPSession;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Goal;
 import juiceswap.core.outage.Event;
@@ -63,6 +65,15 @@ class PocketJourneyTest extends OutageJourney {
                 && !until.equals(page.locator("main [data-action]").getAttribute("data-action"))) {
             confirm(page);
         }
+    }
+
+    /** Somebody whose phone is alone, with an outage that was begun there. */
+    private Person beginsAlone(String name) {
+        Person person = prepared(name);
+        away(person);
+        opensPocket(person);
+        press(person.page, "begin");
+        return person;
     }
 
     private static void confirm(Page page) {
@@ -190,6 +201,24 @@ class PocketJourneyTest extends OutageJourney {
         assertThat(unsent(page)).isEqualTo(2);
     }
 
+    /** Somebody goes on while what was done without the server is on its way: that goes after it, and nothing goes twice. */
+    @Test
+    void whatIsPressedWhileTheRestIsSentGoesAfterIt() {
+        Person bram = beginsAlone("bram");
+        Page page = bram.page;
+        List<Route> onItsWay = new ArrayList<>();
+        page.context().route("**/pocket/merge", onItsWay::add);
+        page.context().setOffline(false);
+        page.evaluate("dispatchEvent(new Event('online'))");
+        page.waitForCondition(() -> !onItsWay.isEmpty());
+        confirm(page);
+        page.context().unroute("**/pocket/merge");
+        onItsWay.forEach(Route::resume);
+        isSent(page);
+        assertThat(onItsWay).hasSize(1);
+        assertThat(standing().sequence()).isEqualTo(2);
+    }
+
     /** Seconds that the page has worked since it was opened. */
     private static double worked(CDPSession measuring) {
         for (JsonElement metric : measuring.send("Performance.getMetrics").getAsJsonArray("metrics")) {
@@ -231,11 +260,8 @@ class PocketJourneyTest extends OutageJourney {
     /** Other circuits than planned, and a trouble to its cause, with no server. */
     @Test
     void otherCircuitsAndATroubleToItsCause() {
-        Person bram = prepared("bram");
-        away(bram);
-        opensPocket(bram);
+        Person bram = beginsAlone("bram");
         Page page = bram.page;
-        press(page, "begin");
         open(page, "Other circuits");
         Locator wanted = page.locator("[data-do=choose] input:checked");
         assertThat(wanted.first()).isVisible();
@@ -261,6 +287,22 @@ class PocketJourneyTest extends OutageJourney {
         assertThat(standing().state().picked()).contains("fridge").doesNotContain("well", "freezer");
         bram.go("/trouble?symptom=cranks-no-start&found=fuel-valve.not");
         assertThat(bram.page.getByText("It was this once before.")).isVisible();
+    }
+
+    /** More is chosen than can be carried: one press leaves off what matters least, without the server too. */
+    @Test
+    void whatDoesNotFitIsLeftOff() {
+        Person bram = beginsAlone("bram");
+        Page page = bram.page;
+        open(page, "Other circuits");
+        page.locator("[data-do=choose] input[value=range]").check();
+        page.locator("[data-do=choose] input[value=heater]").check();
+        press(page, page.getByText("These, and no others"));
+        assertThat(page.locator("main h1")).hasText("Not like this");
+        Locator way = page.locator("[data-do=leave-off]").first();
+        assertThat(way).containsText(Pattern.compile("Leave off .*: then it fits"));
+        press(page, way);
+        assertThat(page.locator("body")).hasAttribute("data-phase", "step");
     }
 
     private static void open(Page page, String summary) {
@@ -403,11 +445,8 @@ class PocketJourneyTest extends OutageJourney {
     /** Readings that stop everything, a correction, the panel asked, a stall: what happens on the way. */
     @Test
     void whatGoesWrongOnTheWay() {
-        Person bram = prepared("bram");
-        away(bram);
-        opensPocket(bram);
+        Person bram = beginsAlone("bram");
         Page page = bram.page;
-        press(page, "begin");
         follow(page, "measure-generator");
         page.locator("#step input[name=l1n]").fill("abc");
         page.locator(".pocket-bar [data-do=done]").click();

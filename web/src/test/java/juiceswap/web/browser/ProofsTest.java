@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import java.time.LocalDate;
+import java.util.regex.Pattern;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Refusal;
 import juiceswap.core.changeover.SwapState;
@@ -134,10 +135,18 @@ class ProofsTest extends OutageJourney {
         ines.go("/now");
         ines.page.locator("input[name=pickUp][value=range]").check();
         ines.page.locator("input[name=pickUp][value=heater]").check();
+        assertThat(ines.page.locator("#ready")).containsText(Pattern.compile("Leave off .*Range.*: then it fits"));
         ines.press(ines.page.locator("button[value=outage]"));
         Locator swapPage = ines.page.locator("main.swap");
         assertThat(swapPage).containsText("No way on like this");
         assertThat(swapPage).containsText("is over");
-        assertThat(swapPage).containsText("Then it fits: leave off");
+        // and one press leaves it off
+        Locator way = ines.page
+                .locator("main.swap form[action='/swap/choose'] button.act")
+                .first();
+        assertThat(way).containsText(Pattern.compile("Leave off .*Range.*: then it fits"));
+        ines.press(way);
+        assertThat(ines.page.locator("main h1")).hasText("Test the carbon monoxide alarm indoors");
+        assertThat(standing().changeover().wanted()).contains("fridge").doesNotContain("range");
     }
 }

@@ -24,6 +24,7 @@ final class ServerProcess {
         List<String> command = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-XX:TieredStopAtLevel=1",
+                "-XX:+UseSerialGC",
                 "-cp",
                 classPath,
                 "juiceswap.web.JuiceSwap",

@@ -73,23 +73,25 @@ class SettingUpTest {
             assertThat(what).isChecked();
         } else {
             reach(what, "(it, at) => at === it || it.closest('a, button, summary') === at");
+            int shown = pages;
             page.keyboard().press(type.equals("checkbox") ? "Space" : "Enter");
             if (type.equals("submit") || type.equals("A")) {
                 // a press of a key does not wait for the page that comes of it
-                page.waitForTimeout(500);
-                page.waitForLoadState();
+                page.waitForCondition(() -> pages > shown);
             }
         }
     }
 
-    /** Goes on from field to field until that one has the keys. */
+    /** Goes on from field to field, or back, until that one has the keys. */
     private void reach(Locator what, String there) {
         what.waitFor();
+        boolean before = Boolean.TRUE.equals(what.evaluate(
+                "it => !!(document.activeElement.compareDocumentPosition(it) & Node.DOCUMENT_POSITION_PRECEDING)"));
         for (int i = 0; i < 400; i++) {
             if (Boolean.TRUE.equals(what.evaluate("(it) => (" + there + ")(it, document.activeElement)"))) {
                 return;
             }
-            page.keyboard().press("Tab");
+            page.keyboard().press(before ? "Shift+Tab" : "Tab");
         }
         throw new AssertionError("the keys never come to " + what);
     }

@@ -15,7 +15,10 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
+import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.Source;
 import juiceswap.web.TravellingClock;
+import juiceswap.web.household.Households;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -26,6 +29,9 @@ import org.springframework.context.annotation.Import;
 class UpkeepJourneyTest extends OutageJourney {
     @Autowired
     private TravellingClock clock;
+
+    @Autowired
+    private Households households;
 
     @AfterEach
     void nothingIsKeptForTheNext() {
@@ -265,6 +271,46 @@ class UpkeepJourneyTest extends OutageJourney {
                 .isEqualTo("unknown");
         ines.go("/now");
         assertThat(ines.page.locator("main")).not().containsText("has the generator");
+    }
+
+    /** The other one feeds the house meanwhile, with its own watts and its own bond. */
+    @Test
+    void oneOfTwoIsLent() {
+        db.execute("update household set file = jsonb_set(jsonb_set(file, '{supply,sets}', '2'),"
+                + " '{setup,generator,bond}', '\"floating\"')");
+        Person ines = person(390, 844).enter("ines");
+        ines.go("/upkeep/lend");
+        ines.page.locator("input[name=toWhom]").fill("Tamsin next door");
+        ines.page.locator("select[name=which]").selectOption("first");
+        ines.page.locator("input[value=bonded-again]").check();
+        ines.press(ines.page.getByText("It goes", new Page.GetByTextOptions().setExact(true)));
+        assertThat(ines.page.locator("#told")).containsText("planned with the other one alone");
+        // what is away is not lent again, and the other one floats as before
+        assertThat(ines.page.locator("select[name=which] option")).hasText("The second");
+        assertThat(ines.page.locator("input[value=bonded-again]")).hasCount(1);
+        assertThat(ines.page.locator("[data-part=one-away] p")).containsText("With the second one here");
+        ines.go("/now");
+        assertThat(ines.page.locator("main")).containsText("Tamsin next door has one of the two generators");
+        assertThat(ines.page.locator("main")).containsText("The generator is floating now.");
+
+        ines.press(ines.page.locator("button[value=outage]"));
+        assertThat(ines.page.locator("main.swap")).isVisible();
+        Source stays =
+                swap.current(account("ines")).orElseThrow().household().setup().source();
+        assertThat(stays.runningWatts()).isEqualTo(3400);
+        assertThat(stays.bond()).isEqualTo(Bond.FLOATING);
+
+        ines.go("/upkeep/lend");
+        ines.page.locator("select[name=bond]").selectOption("floating");
+        ines.press(ines.page.getByText("It is back"));
+        assertThat(ines.page.locator("#told")).containsText("from the next one on it counts again");
+        assertThat(households
+                        .atHand(account("ines").householdId())
+                        .orElseThrow()
+                        .setup()
+                        .source()
+                        .runningWatts())
+                .isEqualTo(6800);
     }
 
     @Test

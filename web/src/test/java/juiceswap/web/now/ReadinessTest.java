@@ -1,7 +1,6 @@
 package juiceswap.web.now;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -13,11 +12,10 @@ import java.util.Set;
 import juiceswap.core.house.DeviceProof;
 import juiceswap.core.house.TransferDevice;
 import juiceswap.core.household.Household;
-import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.Fuel;
 import juiceswap.core.upkeep.Done;
-import juiceswap.core.upkeep.Lending;
 import juiceswap.core.upkeep.Readiness;
+import juiceswap.core.upkeep.Readiness.Away;
 import juiceswap.core.upkeep.Readiness.Item;
 import juiceswap.core.upkeep.Readiness.Known;
 import juiceswap.core.upkeep.Readiness.Point;
@@ -73,23 +71,15 @@ class ReadinessTest {
 
     @Test
     void aHouseWhoseGeneratorIsAwayIsNotReady() {
-        Readiness readiness = Readiness.of(cottage, new Known(ALL, kept(), List.of(), false, "Odile", List.of()));
+        Readiness readiness =
+                Readiness.of(cottage, new Known(ALL, kept(), List.of(), false, new Away("Odile", true), List.of()));
         assertThat(points(readiness)).containsExactly(Point.LENT);
         assertThat(readiness.ready()).isFalse();
-    }
-
-    /** The cottage keeps it bonded: there is nothing to ask, until it floats for the house. */
-    @Test
-    void aGeneratorThatFloatsIsNotLentWithoutItsQuestion() {
-        assertThat(cottage.lacksBondAlone()).isFalse();
-        Lending.requireAnswered(cottage, null);
-        Household floating = cottage.withBond(Bond.FLOATING);
-        assertThat(floating.lacksBondAlone()).isTrue();
-        assertThatThrownBy(() -> Lending.requireAnswered(floating, null)).hasMessageContaining("/bond");
-        assertThatThrownBy(() -> Lending.requireAnswered(floating, Lending.Answer.NOTHING_TO_SAY))
-                .hasMessageContaining("/bond");
-        Lending.requireAnswered(floating, Lending.Answer.FOR_A_HOUSE);
-        assertThat(cottage.withBond(Bond.UNKNOWN).lacksBondAlone()).isTrue();
+        // with one of two here it is, and is told with which
+        Readiness one =
+                Readiness.of(cottage, new Known(ALL, kept(), List.of(), false, new Away("Odile", false), List.of()));
+        assertThat(points(one)).containsExactly(Point.ONE_LENT);
+        assertThat(one.ready()).isTrue();
     }
 
     @Test

@@ -1,12 +1,14 @@
-package juiceswap.web.upkeep;
+package juiceswap.web.household;
 
 import static juiceswap.web.db.Tables.LENT;
 
 import java.time.LocalDate;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import juiceswap.core.Worded;
-import juiceswap.core.household.Household;
 import juiceswap.core.upkeep.Lending.Answer;
 import juiceswap.core.upkeep.Lending.Which;
 import juiceswap.web.db.tables.records.LentRecord;
@@ -48,17 +50,22 @@ public class LentBook {
                 .fetch(LentBook::loan);
     }
 
-    /** Nothing is left to feed the house: who has the generators; empty while one is there. */
-    public Optional<String> allAway(long householdId, Household household) {
-        List<Loan> out = out(householdId);
-        return out.size() < household.supply().sets()
-                ? Optional.empty()
-                : Optional.of(String.join(
-                        ", ", out.stream().map(Loan::toWhom).distinct().toList()));
+    /** Which of them are away. */
+    public Set<Which> away(long householdId) {
+        return out(householdId).stream()
+                .map(Loan::which)
+                .collect(Collectors.toCollection(() -> EnumSet.noneOf(Which.class)));
+    }
+
+    /** Which of two are here. */
+    public Set<Which> here(long householdId) {
+        Set<Which> here = EnumSet.allOf(Which.class);
+        here.removeAll(away(householdId));
+        return here;
     }
 
     /** Those that are back, the latest first. */
-    List<Loan> back(long householdId) {
+    public List<Loan> back(long householdId) {
         return db.selectFrom(LENT)
                 .where(LENT.HOUSEHOLD_ID.eq(householdId), LENT.RETURNED_ON.isNotNull())
                 .orderBy(LENT.RETURNED_ON.desc(), LENT.ID.desc())
@@ -77,26 +84,30 @@ public class LentBook {
                 row.getReturnedOn());
     }
 
-    /** It is away from that day on, unless somebody was faster. */
+    /** It is away from that day on; false where it was away already. */
     @Transactional
-    void lend(long householdId, Which which, String toWhom, Answer bond, String note, String who, LocalDate on) {
-        db.insertInto(LENT)
-                .set(LENT.HOUSEHOLD_ID, householdId)
-                .set(LENT.WHICH, which.word())
-                .set(LENT.TO_WHOM, toWhom)
-                .set(LENT.BOND, bond.word())
-                .set(LENT.NOTE, note)
-                .set(LENT.WHO, who)
-                .set(LENT.LENT_ON, on)
-                .onConflictDoNothing()
-                .execute();
+    public boolean lend(
+            long householdId, Which which, String toWhom, Answer bond, String note, String who, LocalDate on) {
+        return db.insertInto(LENT)
+                        .set(LENT.HOUSEHOLD_ID, householdId)
+                        .set(LENT.WHICH, which.word())
+                        .set(LENT.TO_WHOM, toWhom)
+                        .set(LENT.BOND, bond.word())
+                        .set(LENT.NOTE, note)
+                        .set(LENT.WHO, who)
+                        .set(LENT.LENT_ON, on)
+                        .onConflictDoNothing()
+                        .execute()
+                == 1;
     }
 
+    /** It is back; which of them it was, empty where it was back already. */
     @Transactional
-    void returned(long householdId, long loan, LocalDate on) {
-        db.update(LENT)
+    public Optional<Which> returned(long householdId, long loan, LocalDate on) {
+        return db.update(LENT)
                 .set(LENT.RETURNED_ON, on)
                 .where(LENT.HOUSEHOLD_ID.eq(householdId), LENT.ID.eq(loan), LENT.RETURNED_ON.isNull())
-                .execute();
+                .returning(LENT.WHICH)
+                .fetchOptional(row -> Worded.of(Which.class, row.getWhich()));
     }
 }
