@@ -2,6 +2,9 @@ package juiceswap.web.browser;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import com.google.gson.JsonArray;
+import com.google.gson.JsonObject;
+import com.microsoft.playwright.CDPSession;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.TimeoutError;
@@ -31,6 +34,20 @@ final class Person {
 
     void go(String path) {
         page.navigate(address(path));
+    }
+
+    /**
+     * From the next page on this person hears nothing of what others do, as if the connection were slow. The browser itself turns
+     * the stream away: a test that did so would still be asked while the browser closes, and fail.
+     */
+    void hearsNothing() {
+        CDPSession network = page.context().newCDPSession(page);
+        network.send("Network.enable");
+        JsonArray streams = new JsonArray();
+        streams.add("*/live");
+        JsonObject blocked = new JsonObject();
+        blocked.add("urls", streams);
+        network.send("Network.setBlockedURLs", blocked);
     }
 
     String title() {

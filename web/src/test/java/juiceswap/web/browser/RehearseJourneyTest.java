@@ -217,8 +217,7 @@ class RehearseJourneyTest extends OutageJourney {
         Person ines = begins(person(1280, 800).enter("ines"), Trouble.DARK_HOUSE, "by-heart", "7");
         String address = ines.page.url();
         Person bram = person(390, 844).enter("bram");
-        // a phone that hears nothing of what others do
-        bram.page.route("**/live", live -> live.abort());
+        bram.hearsNothing();
         bram.page.navigate(address);
         ines.page.locator("[data-act=check-co-alarm] button").click();
         assertThat(ines.page.locator(".rehearsing")).hasAttribute("data-count", "1");
