@@ -61,6 +61,10 @@ public final class Lending {
         public String word() {
             return word;
         }
+
+        public Which other() {
+            return this == FIRST ? SECOND : FIRST;
+        }
     }
 
     /**
@@ -70,10 +74,33 @@ public final class Lending {
      */
     public static void requireAnswered(Household household, Which which, @Nullable Answer answer) {
         boolean answered = answer == Answer.BONDED_AGAIN || answer == Answer.FOR_A_HOUSE;
+        InvalidInput.unless(answered || !asksOf(household, which), "/bond", "invalid.lend-bond");
+    }
+
+    /** Whether it has to be asked of that one: by itself it may have no bond. */
+    public static boolean asksOf(Household household, Which which) {
         List<Generator> all = household.supply().source().generators();
-        boolean bonded = all.isEmpty()
-                || all.get(Math.min(which.ordinal(), all.size() - 1)).bond() == Bond.BONDED;
-        InvalidInput.unless(answered || bonded, "/bond", "invalid.lend-bond");
+        return !all.isEmpty()
+                && (knownTogether(household)
+                        || all.get(Math.min(which.ordinal(), all.size() - 1)).bond() != Bond.BONDED);
+    }
+
+    /**
+     * Two that are both noted as bonded. They are measured through their kit, and typed, together, and there a bond in one shows
+     * in both: of either by itself nobody knows.
+     */
+    public static boolean knownTogether(Household household) {
+        return household.supply().source() instanceof ParallelGenerators two
+                && two.first().bond() == Bond.BONDED
+                && two.second().bond() == Bond.BONDED;
+    }
+
+    /** The household once that one has gone. What stays of two whose bond was known together is unknown until it is measured. */
+    public static Household gone(Household household, Which which, Answer answer) {
+        Household before =
+                knownTogether(household) ? withBond(household, Set.of(which.other()), Bond.UNKNOWN) : household;
+        Bond becomes = answer.becomes();
+        return becomes == null ? before : withBond(before, Set.of(which), becomes);
     }
 
     /** Whether nothing is left to feed the house. */

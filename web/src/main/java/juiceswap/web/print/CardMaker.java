@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Goal;
@@ -15,6 +17,9 @@ import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
 import juiceswap.core.rehearsal.Scenario;
 import juiceswap.core.rehearsal.Trouble;
+import juiceswap.core.supply.ParallelGenerators;
+import juiceswap.core.upkeep.Lending;
+import juiceswap.core.upkeep.Lending.Which;
 import juiceswap.web.words.Words;
 import org.springframework.stereotype.Component;
 
@@ -64,6 +69,33 @@ class CardMaker {
                 .plan(state.state()).steps().stream()
                         .map(step -> words.title(step.action(), step.circuit(), household))
                         .toList();
+    }
+
+    /** What stays OFF while one of two generators is away; empty where there are not two. */
+    List<String> oneAway(Household household) {
+        if (!(household.setup().source() instanceof ParallelGenerators two)) {
+            return List.of();
+        }
+        if (two.alike()) {
+            return List.of(oneAway(household, Which.FIRST, "lend.either-stays"));
+        }
+        return List.of(
+                oneAway(household, Which.SECOND, "lend.first-stays"),
+                oneAway(household, Which.FIRST, "lend.second-stays"));
+    }
+
+    private String oneAway(Household household, Which away, String who) {
+        Household stays = Lending.atHand(household, Set.of(away));
+        List<List<String>> leaveOff = stays.toLeaveOff(new Changeover(stays.setup(), stays.outage()).wanted());
+        String what = leaveOff.isEmpty()
+                ? words.say("print.one-away.fits")
+                : words.say(
+                        "print.one-away.leave-off",
+                        "circuits",
+                        leaveOff.get(0).stream()
+                                .map(id -> Words.label(id, household))
+                                .collect(Collectors.joining(", ")));
+        return words.say(who) + " " + what;
     }
 
     private Side side(Household household, Trouble from, String title, String under) {

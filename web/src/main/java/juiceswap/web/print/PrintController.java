@@ -121,6 +121,7 @@ class PrintController {
         model.put("out", cards.out(household));
         model.put("back", cards.back(household));
         model.put("makeSafe", cards.makeSafe(household));
+        model.put("oneAway", cards.oneAway(household));
         byte[] made = pdf.of("print/card", model, paper(paper));
         sheets.printed(account.householdId(), Sheets.CARD, Sheets.version(household), clock.instant());
         return send(made, "card.pdf");
@@ -150,6 +151,11 @@ class PrintController {
                 }
                 parts.add(Part.steps(side.title() + ": " + section.place(), lines));
             }
+        }
+        List<String> oneAway = cards.oneAway(household);
+        if (!oneAway.isEmpty()) {
+            parts.add(Part.of(
+                    words.say("print.one-away"), oneAway.stream().map(Line::of).toList()));
         }
         parts.add(Part.steps(words.say("house.engine.title"), startLines(household)));
         parts.add(Part.steps(

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
@@ -26,7 +27,6 @@ import juiceswap.web.outage.Outages;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
 import juiceswap.web.words.Words;
-import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -72,8 +72,10 @@ class LendController {
         List<LentBook.Loan> out = book.out(account.householdId());
         Set<Which> away = book.away(account.householdId());
         model.addAttribute("household", household);
-        model.addAttribute("asks", household.lacksBondAlone());
-        model.addAttribute("here", household.supply().sets() > 1 ? named(book.here(account.householdId())) : Map.of());
+        Set<Which> here = book.here(account.householdId());
+        model.addAttribute("asks", here.stream().anyMatch(one -> Lending.asksOf(household, one)));
+        model.addAttribute("why", Lending.knownTogether(household) ? "lend.why-asked-of-two" : "lend.why-asked");
+        model.addAttribute("here", household.supply().sets() > 1 ? named(here) : Map.of());
         model.addAttribute("withOneAway", withOneAway(household, away));
         model.addAttribute("engine", household.setup().source().engine() != null);
         model.addAttribute("mayLend", !Lending.noneLeft(household, away));
@@ -192,9 +194,13 @@ class LendController {
             model.addAttribute("form", form.with(new InvalidInput("", "invalid.away-already")));
             return show(account, model);
         }
-        bondIs(account, which, said.becomes());
-        boolean none = Lending.noneLeft(household, book.away(account.householdId()));
-        flash.addFlashAttribute("taken", Phrase.of(none ? "told.lent" : "told.lent-one", "who", toWhom));
+        Bond of = Objects.requireNonNullElse(said.becomes(), Bond.UNKNOWN);
+        bondIs(account, of, now -> Lending.gone(now, which, said));
+        Set<Which> away = book.away(account.householdId());
+        String told = Lending.noneLeft(household, away) ? "told.lent" : "told.lent-one";
+        boolean unknown =
+                Lending.atHand(household(account), away).supply().source().bond() == Bond.UNKNOWN;
+        flash.addFlashAttribute("taken", Phrase.of(told, "who", toWhom, "unknown", unknown));
         return PAGE;
     }
 
@@ -206,21 +212,22 @@ class LendController {
             @RequestParam Map<String, String> typed,
             RedirectAttributes flash) {
         Bond bond = new Form(typed).word(Bond.class, "bond", Bond.UNKNOWN);
-        book.returned(account.householdId(), id, LocalDate.now(clock)).ifPresent(which -> bondIs(account, which, bond));
+        book.returned(account.householdId(), id, LocalDate.now(clock))
+                .ifPresent(which -> bondIs(account, bond, now -> Lending.withBond(now, Set.of(which), bond)));
         boolean goesOn = outages.current(account).isPresent();
         flash.addFlashAttribute("taken", Phrase.of(goesOn ? "told.returned-in-outage" : "told.returned"));
         return PAGE;
     }
 
-    private void bondIs(Account account, Which which, @Nullable Bond bond) {
+    private void bondIs(Account account, Bond bond, UnaryOperator<Household> becomes) {
         Household household = household(account);
-        if (bond != null && Lending.withBond(household, Set.of(which), bond) != household) {
+        if (!becomes.apply(household).equals(household)) {
             households.change(
                     account.householdId(),
                     null,
                     account.displayName(),
                     words.say("change.bond-of-lent", "bond", words.say("bond.is." + bond.word())),
-                    house -> Lending.withBond(Objects.requireNonNull(house), Set.of(which), bond));
+                    house -> becomes.apply(Objects.requireNonNull(house)));
         }
     }
 

@@ -7,9 +7,12 @@ import java.io.ByteArrayOutputStream;
 import java.io.File;
 import java.io.IOException;
 import java.util.List;
+import java.util.Objects;
 import javax.imageio.ImageIO;
 import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
+import juiceswap.core.supply.Generator;
+import juiceswap.core.supply.ParallelGenerators;
 import juiceswap.core.supply.StartControl;
 import juiceswap.web.TestDatabase;
 import juiceswap.web.household.Households;
@@ -125,6 +128,29 @@ class PrintTest {
                     .contains(Sheets.version(household))
                     .doesNotContain("#");
             assertThat(text.indexOf("main breaker OFF")).isPositive().isLessThan(text.indexOf("generator input ON"));
+        }
+    }
+
+    /** One of them may be lent when the lights go out, and the card hangs there all the same. */
+    @Test
+    void ofTwoGeneratorsTheCardSaysWhatStaysOffWithEitherAlone() throws Exception {
+        Generator whole = Objects.requireNonNull(household.setup().source().engine());
+        households.change(
+                ines.householdId(),
+                null,
+                "Ines",
+                "a small one beside it",
+                house ->
+                        house.withSupply(house.supply().withSource(new ParallelGenerators(whole, whole.scaled(0.25)))));
+        try (PDDocument card = print("/print/card.pdf")) {
+            assertThat(card.getNumberOfPages()).isEqualTo(2);
+            String text = text(card);
+            assertThat(text)
+                    .contains("One of the two generators is away")
+                    .contains("With the first one here: everything that is turned ON above fits")
+                    .containsPattern("With the second one here: leave OFF \\d");
+        } finally {
+            households.undo(ines.householdId());
         }
     }
 

@@ -94,6 +94,25 @@ class LendingTest {
         assertThat(mixed.lacksBondAlone()).isTrue();
     }
 
+    /** Measured through the kit, which of the two has the bond is not known: either may be the one without. */
+    @Test
+    void whatWasKnownOfTwoTogetherIsUnknownOfEach() {
+        Household both = house(new ParallelGenerators(small, large)).withBond(Bond.BONDED);
+        assertThatThrownBy(() -> Lending.requireAnswered(both, Which.FIRST, null))
+                .isInstanceOf(InvalidInput.class);
+        Household goes = Lending.gone(both, Which.FIRST, Answer.BONDED_AGAIN);
+        assertThat(atHand(goes, Set.of(Which.FIRST)).bond()).isEqualTo(Bond.UNKNOWN);
+        assertThat(atHand(goes, Set.of(Which.SECOND)).bond()).isEqualTo(Bond.BONDED);
+        // what is measured of the other by itself stays when that goes too
+        Household measured = Lending.withBond(goes, Set.of(Which.SECOND), Bond.FLOATING);
+        assertThat(atHand(Lending.gone(measured, Which.FIRST, Answer.FOR_A_HOUSE), Set.of(Which.FIRST))
+                        .bond())
+                .isEqualTo(Bond.FLOATING);
+        // one generator is known by itself
+        Household alone = house(large.withBond(Bond.BONDED));
+        assertThat(Lending.gone(alone, Which.FIRST, Answer.NOTHING_TO_SAY)).isSameAs(alone);
+    }
+
     /** The cottage keeps it bonded: there is nothing to ask, until it floats for the house. */
     @Test
     void aGeneratorThatFloatsIsNotLentWithoutItsQuestion() {
