@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,7 +14,9 @@ import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import juiceswap.core.InvalidInput;
 import juiceswap.core.Phrase;
+import juiceswap.core.house.Setup;
 import juiceswap.core.household.Household;
+import juiceswap.core.rotation.Wanted;
 import juiceswap.core.rotation.WithOneAway;
 import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.ParallelGenerators;
@@ -43,6 +46,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @RequestMapping("/upkeep/lend")
 class LendController {
     private static final String PAGE = "redirect:/upkeep/lend";
+    private static final int DAYS_KEPT = 20;
     private static final int LONGEST_NAME = 80;
     private static final int LONGEST_NOTE = 300;
 
@@ -59,6 +63,22 @@ class LendController {
         this.words = words;
         this.clock = clock;
     }
+
+    /** A day of a household, whose plans take seconds; how the neutral is bonded changes nothing in them. */
+    private record Day(Setup setup, Wanted wanted, LocalDateTime from) {
+        List<WithOneAway> withOneAway() {
+            return WithOneAway.of(setup, wanted, from);
+        }
+    }
+
+    private final Map<Day, List<WithOneAway>> lately = Collections.synchronizedMap(new LinkedHashMap<>() {
+        private static final long serialVersionUID = 1L;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Day, List<WithOneAway>> eldest) {
+            return size() > DAYS_KEPT;
+        }
+    });
 
     /** A loan as it is shown. */
     public record Line(long id, String text, String note) {}
@@ -99,7 +119,9 @@ class LendController {
             return List.of();
         }
         LocalDateTime evening = LocalDate.now(clock).atTime(WithOneAway.FROM);
-        List<WithOneAway> away = WithOneAway.of(household.setup(), household.wanted(), evening);
+        Day day = new Day(household.setup().withBond(Bond.UNKNOWN), household.wanted(), evening);
+        List<WithOneAway> away = Objects.requireNonNullElseGet(lately.get(day), day::withOneAway);
+        lately.put(day, away);
         return away.stream()
                 .filter(one -> away.size() == 1 || !gone.contains(one.firstStays() ? Which.FIRST : Which.SECOND))
                 .map(one -> withOneAway(

@@ -12,8 +12,12 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
-/** The machine's Chromium, headless, one for the whole test run. */
+/**
+ * People with their browsers. They are all windows of one Chromium, the machine's own without a screen, which is started when the
+ * first of a test run comes and ends with it.
+ */
 final class Browsers implements AutoCloseable {
     private static final List<String> FLAGS = List.of(
             "--no-sandbox",
@@ -24,12 +28,36 @@ final class Browsers implements AutoCloseable {
             "--disable-component-update",
             "--disable-sync");
 
-    private final Playwright playwright =
-            Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-    private final Browser browser = launch(FLAGS);
-    private Browser largeText;
+    private static @Nullable Playwright playwright;
+    private static @Nullable Browser usual;
+    private static @Nullable Browser largeText;
+
     private final List<BrowserContext> open = new ArrayList<>();
     private final List<String> errors = new ArrayList<>();
+
+    private static Playwright playwright() {
+        if (playwright == null) {
+            playwright = Playwright.create(
+                    new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+        }
+        return playwright;
+    }
+
+    private static Browser usual() {
+        if (usual == null) {
+            usual = launch(FLAGS);
+        }
+        return usual;
+    }
+
+    private static Browser largeText() {
+        if (largeText == null) {
+            List<String> flags = new ArrayList<>(FLAGS);
+            flags.add("--blink-settings=defaultFontSize=32,defaultFixedFontSize=26");
+            largeText = launch(flags);
+        }
+        return largeText;
+    }
 
     Browsers() {
         // a busy machine takes its time over a page
@@ -58,7 +86,7 @@ final class Browsers implements AutoCloseable {
     }
 
     private Page page(Browser.NewContextOptions options) {
-        BrowserContext context = browser.newContext(options.setReducedMotion(ReducedMotion.REDUCE));
+        BrowserContext context = usual().newContext(options.setReducedMotion(ReducedMotion.REDUCE));
         context.setDefaultTimeout(30_000);
         open.add(context);
         Page page = context.newPage();
@@ -73,13 +101,10 @@ final class Browsers implements AutoCloseable {
 
     /** A page of somebody who has set the browser to letters of twice the size. */
     Page pageWithLargeText(int width, int height) {
-        if (largeText == null) {
-            List<String> flags = new ArrayList<>(FLAGS);
-            flags.add("--blink-settings=defaultFontSize=32,defaultFixedFontSize=26");
-            largeText = launch(flags);
-        }
-        BrowserContext context = largeText.newContext(
-                new Browser.NewContextOptions().setViewportSize(width, height).setReducedMotion(ReducedMotion.REDUCE));
+        BrowserContext context = largeText()
+                .newContext(new Browser.NewContextOptions()
+                        .setViewportSize(width, height)
+                        .setReducedMotion(ReducedMotion.REDUCE));
         open.add(context);
         return context.newPage();
     }
@@ -88,7 +113,7 @@ final class Browsers implements AutoCloseable {
     BrowserContext phone(Path keeps, String... moreFlags) {
         List<String> flags = new ArrayList<>(FLAGS);
         flags.addAll(List.of(moreFlags));
-        return playwright
+        return playwright()
                 .chromium()
                 .launchPersistentContext(
                         keeps,
@@ -98,8 +123,8 @@ final class Browsers implements AutoCloseable {
                                 .setViewportSize(390, 844));
     }
 
-    private Browser launch(List<String> flags) {
-        return playwright
+    private static Browser launch(List<String> flags) {
+        return playwright()
                 .chromium()
                 .launch(new BrowserType.LaunchOptions()
                         .setExecutablePath(Path.of("/usr/bin/chromium-headless-shell"))
@@ -108,8 +133,9 @@ final class Browsers implements AutoCloseable {
 
     /** A page of somebody whose phone runs no scripts. */
     Page pageWithoutScript() {
-        BrowserContext context = browser.newContext(
-                new Browser.NewContextOptions().setViewportSize(390, 844).setJavaScriptEnabled(false));
+        BrowserContext context = usual().newContext(new Browser.NewContextOptions()
+                .setViewportSize(390, 844)
+                .setJavaScriptEnabled(false));
         context.setDefaultTimeout(30_000);
         open.add(context);
         return context.newPage();
@@ -128,10 +154,6 @@ final class Browsers implements AutoCloseable {
 
     @Override
     public void close() {
-        browser.close();
-        if (largeText != null) {
-            largeText.close();
-        }
-        playwright.close();
+        leave();
     }
 }

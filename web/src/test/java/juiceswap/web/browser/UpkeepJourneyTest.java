@@ -288,7 +288,7 @@ class UpkeepJourneyTest extends OutageJourney {
         // what is away is not lent again, and the other one floats as before
         assertThat(ines.page.locator("select[name=which] option")).containsText("The second");
         assertThat(ines.page.locator("input[value=bonded-again]")).hasCount(1);
-        assertThat(ines.page.locator("[data-part=one-away] p")).containsText("With the second one here");
+        assertThat(ines.page.locator("[data-part=one-away] p")).containsText("With one of them here");
         ines.go("/now");
         assertThat(ines.page.locator("main")).containsText("Tamsin next door has one of the two generators");
         assertThat(ines.page.locator("main")).containsText("The generator is floating now.");
