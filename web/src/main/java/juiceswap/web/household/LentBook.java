@@ -64,6 +64,17 @@ public class LentBook {
         return here;
     }
 
+    /** Which of two feeds the house in an outage that began with one alone: the other is away, or was until it came back last. */
+    public Set<Which> aloneInOutage(long householdId) {
+        Set<Which> here = here(householdId);
+        return here.size() == 1
+                ? here
+                : back(householdId).stream()
+                        .limit(1)
+                        .map(loan -> loan.which().other())
+                        .collect(Collectors.toCollection(() -> EnumSet.noneOf(Which.class)));
+    }
+
     /** Those that are back, the latest first. */
     public List<Loan> back(long householdId) {
         return db.selectFrom(LENT)

@@ -134,9 +134,7 @@ class BondingController {
                         account.displayName(),
                         today()));
         tests.ofTheSet().ifPresent(found -> {
-            if (file.setup().source().bond() != found) {
-                keepBond(account, found);
-            }
+            keepBond(account, found);
             swap.bondFound(account, found);
         });
         flash.addFlashAttribute(
@@ -163,15 +161,22 @@ class BondingController {
                 .isPresent();
     }
 
-    /** Of what is there to be measured. */
+    /** Of what was measured, where it is not noted so already. */
     private void keepBond(Account account, Bond found) {
-        Set<Which> here = lent.here(account.householdId());
+        boolean oneAlone = swap.current(account)
+                .filter(outage -> outage.household().supply().sets() == 1)
+                .isPresent();
+        Set<Which> measured = oneAlone ? lent.aloneInOutage(account.householdId()) : lent.here(account.householdId());
+        Household before = households.file(account.householdId()).orElseThrow();
+        if (Lending.withBond(before, measured, found) == before) {
+            return;
+        }
         households.change(
                 account.householdId(),
                 null,
                 account.displayName(),
                 words.say("change.measured-bond", "bond", found.word()),
-                house -> Lending.withBond(Objects.requireNonNull(house), here, found));
+                house -> Lending.withBond(Objects.requireNonNull(house), measured, found));
     }
 
     private void show(Account account, Household file, Map<String, String> typed, Model model) {

@@ -29,9 +29,7 @@ import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.HomeLoad;
 import juiceswap.core.household.Household;
 import juiceswap.core.outage.Confirming.Outcome;
-import juiceswap.core.outage.Entry;
 import juiceswap.core.outage.StallCause;
-import juiceswap.core.outage.Turns;
 import juiceswap.core.supply.FuelUse;
 import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.PowerStation;
@@ -39,7 +37,7 @@ import juiceswap.web.drawing.FitView;
 import juiceswap.web.form.Form;
 import juiceswap.web.household.Households;
 import juiceswap.web.outage.Outages.Conflict;
-import juiceswap.web.outage.Outages.Outage;
+import juiceswap.web.outage.Overtaken;
 import juiceswap.web.outage.SwapService;
 import juiceswap.web.pocket.ReadyPhones;
 import juiceswap.web.rotate.Rotations;
@@ -70,6 +68,7 @@ class NowController {
 
     private final Households households;
     private final SwapService swap;
+    private final Overtaken overtaken;
     private final Rotations rotations;
     private final LivingPages pages;
     private final MeasuredLoads loads;
@@ -82,6 +81,7 @@ class NowController {
     NowController(
             Households households,
             SwapService swap,
+            Overtaken overtaken,
             Rotations rotations,
             LivingPages pages,
             MeasuredLoads loads,
@@ -92,6 +92,7 @@ class NowController {
             Clock clock) {
         this.households = households;
         this.swap = swap;
+        this.overtaken = overtaken;
         this.rotations = rotations;
         this.pages = pages;
         this.loads = loads;
@@ -377,18 +378,7 @@ class NowController {
     /** Somebody else was faster: nothing is written, and how things stand is shown. */
     @ExceptionHandler(Conflict.class)
     String conflict(@AuthenticationPrincipal Account account, RedirectAttributes flash) {
-        Optional<Outage> outage = swap.current(account);
-        if (outage.isPresent()) {
-            Entry last = Turns.lastMoved(outage.get().log());
-            flash.addFlashAttribute(
-                    "conflict",
-                    words.say(
-                            "notice.conflict",
-                            "who",
-                            last.who(),
-                            "step",
-                            words.event(last.event(), outage.get().household())));
-        }
+        flash.addFlashAttribute("conflict", overtaken.told(account));
         return BACK;
     }
 }

@@ -2,12 +2,10 @@ package juiceswap.web.swap;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.Objects;
-import java.util.Optional;
 import juiceswap.core.changeover.Action;
-import juiceswap.core.outage.Entry;
-import juiceswap.core.outage.Turns;
 import juiceswap.web.outage.Outages.Conflict;
 import juiceswap.web.outage.Outages.Outage;
+import juiceswap.web.outage.Overtaken;
 import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.Words;
@@ -21,34 +19,19 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
         assignableTypes = {SwapController.class, AlarmController.class, StreetController.class, CrewController.class})
 class SwapConflicts {
     private final SwapService swap;
+    private final Overtaken overtaken;
     private final Words words;
 
-    SwapConflicts(SwapService swap, Words words) {
+    SwapConflicts(SwapService swap, Overtaken overtaken, Words words) {
         this.swap = swap;
+        this.overtaken = overtaken;
         this.words = words;
     }
 
     @ExceptionHandler(Conflict.class)
     String conflict(@AuthenticationPrincipal Account account, HttpServletRequest request, RedirectAttributes flash) {
-        Optional<Outage> outage = swap.current(account);
-        if (outage.isEmpty()) {
-            flash.addFlashAttribute("conflict", words.say("notice.ended"));
-            return "redirect:/now";
-        }
-        Entry last = Turns.lastMoved(outage.get().log());
-        String what = words.event(last.event(), outage.get().household());
-        String own = own(request, outage.get());
-        if (!own.isEmpty() && !last.who().equals(account.displayName())) {
-            flash.addFlashAttribute(
-                    "conflict", words.say("notice.not-taken", "own", own, "who", last.who(), "step", what));
-            return SwapController.BACK;
-        }
-        flash.addFlashAttribute(
-                "conflict",
-                last.who().equals(account.displayName())
-                        ? words.say("notice.conflict-own", "step", what)
-                        : words.say("notice.conflict", "who", last.who(), "step", what));
-        return SwapController.BACK;
+        flash.addFlashAttribute("conflict", overtaken.told(account, outage -> own(request, outage)));
+        return swap.current(account).isPresent() ? SwapController.BACK : "redirect:/now";
     }
 
     /** The act that was not taken, by its name; empty when it has none. */

@@ -28,6 +28,9 @@ final class Browsers implements AutoCloseable {
             "--disable-component-update",
             "--disable-sync");
 
+    /** So long a page may take on a machine that has two test classes to do. */
+    private static final double PATIENCE_MILLIS = 60_000;
+
     private static @Nullable Playwright playwright;
     private static @Nullable Browser usual;
     private static @Nullable Browser largeText;
@@ -61,7 +64,7 @@ final class Browsers implements AutoCloseable {
 
     Browsers() {
         // a busy machine takes its time over a page
-        PlaywrightAssertions.setDefaultAssertionTimeout(30_000);
+        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MILLIS);
     }
 
     /**
@@ -87,7 +90,7 @@ final class Browsers implements AutoCloseable {
 
     private Page page(Browser.NewContextOptions options) {
         BrowserContext context = usual().newContext(options.setReducedMotion(ReducedMotion.REDUCE));
-        context.setDefaultTimeout(30_000);
+        context.setDefaultTimeout(PATIENCE_MILLIS);
         open.add(context);
         Page page = context.newPage();
         page.onPageError(errors::add);
@@ -136,7 +139,7 @@ final class Browsers implements AutoCloseable {
         BrowserContext context = usual().newContext(new Browser.NewContextOptions()
                 .setViewportSize(390, 844)
                 .setJavaScriptEnabled(false));
-        context.setDefaultTimeout(30_000);
+        context.setDefaultTimeout(PATIENCE_MILLIS);
         open.add(context);
         return context.newPage();
     }

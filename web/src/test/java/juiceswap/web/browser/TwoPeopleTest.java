@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FormData;
+import com.microsoft.playwright.options.RequestOptions;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -84,8 +86,8 @@ class TwoPeopleTest extends OutageJourney {
     }
 
     @ParameterizedTest
-    @CsvSource({"saltmarsh-cottage,1280,800", "tarn-edge-workshop,390,844", "weavers-loft,1280,800"})
-    void outAndBackTogether(String household, int width, int height) throws IOException {
+    @CsvSource({"saltmarsh-cottage,1280,800,true", "tarn-edge-workshop,390,844,false", "weavers-loft,1280,800,true"})
+    void outAndBackTogether(String household, int width, int height, boolean andBack) throws IOException {
         household(household);
         Person ines = startsOutage(width, height);
         Person jo = joJoins(ines);
@@ -95,6 +97,9 @@ class TwoPeopleTest extends OutageJourney {
         assertThat(out.stream().filter(step -> step.startsWith("outside"))).hasSizeGreaterThan(5);
         assertThat(out.stream().filter(step -> step.startsWith("inside"))).hasSizeGreaterThan(4);
         assertThat(out).contains("outside: Start the engine");
+        if (!andBack) {
+            return;
+        }
         goBack(ines);
         List<String> back = together(List.of(ines, jo), ON_UTILITY);
         assertThat(back).contains("outside: Stop the engine");
@@ -157,6 +162,34 @@ class TwoPeopleTest extends OutageJourney {
         assertThat(ines.page.locator(".notice[role=alert]"))
                 .containsText("Not taken: CO alarm tested. Bram has since confirmed: CO alarm tested.");
         assertThat(standing().sequence()).isEqualTo(2);
+    }
+
+    /** On Now as on Swap: nobody whose press comes too late is left without a word. */
+    @Test
+    void whoIsTooLateOnNowIsToldWhatHappened() {
+        Person ines = startsOutage(1280, 800);
+        advance(ines, null);
+        Person bram = person(390, 844).enter("bram");
+        bram.go("/now");
+        assertThat(bram.page.locator("main")).isVisible();
+        assertThat(movedOnNow(bram)).contains("Ines was faster");
+        db.execute("update outage set ended_at = greatest(now(), started_at) where ended_at is null");
+        assertThat(movedOnNow(bram)).contains("This outage has been ended by somebody else.");
+    }
+
+    /** What the answer says to somebody who says to have turned off what an old page shows. */
+    private String movedOnNow(Person person) {
+        String csrf = person.page.locator("[name=_csrf]").first().getAttribute("value");
+        return person.page
+                .request()
+                .post(
+                        address() + "/now/switch",
+                        RequestOptions.create()
+                                .setForm(FormData.create()
+                                        .set("_csrf", csrf)
+                                        .set("seen", 0)
+                                        .set("off", "router")))
+                .text();
     }
 
     @Test

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
 import juiceswap.core.supply.Bond;
+import juiceswap.core.supply.Generator;
 import juiceswap.core.supply.Source;
 import juiceswap.web.TravellingClock;
 import juiceswap.web.household.Households;
@@ -311,6 +312,21 @@ class UpkeepJourneyTest extends OutageJourney {
                         .source()
                         .runningWatts())
                 .isEqualTo(6800);
+
+        // what is measured now is measured of the one that has been here all along
+        ines.go("/meter/bonding");
+        ines.page.locator("input[name=generatorAlone][value=beeps]").check();
+        ines.page.locator("input[name=noVolts]").check();
+        ines.press(ines.page.locator("[data-key=done]"));
+        assertThat(ines.page.locator("#told")).isVisible();
+        assertThat(households
+                        .file(account("ines").householdId())
+                        .orElseThrow()
+                        .setup()
+                        .source()
+                        .generators())
+                .extracting(Generator::bond)
+                .containsExactly(Bond.FLOATING, Bond.BONDED);
     }
 
     @Test
