@@ -70,35 +70,37 @@ public final class Lending {
     /**
      * Throws {@link InvalidInput} at {@code /bond} where the question was not answered.
      *
-     * @param which of two; with one generator it is that one
+     * @param here those of two that are not away
+     * @param which of two goes; with one generator it is that one
      */
-    public static void requireAnswered(Household household, Which which, @Nullable Answer answer) {
+    public static void requireAnswered(Household household, Set<Which> here, Which which, @Nullable Answer answer) {
         boolean answered = answer == Answer.BONDED_AGAIN || answer == Answer.FOR_A_HOUSE;
-        InvalidInput.unless(answered || !asksOf(household, which), "/bond", "invalid.lend-bond");
+        InvalidInput.unless(answered || !asksOf(household, here, which), "/bond", "invalid.lend-bond");
     }
 
     /** Whether it has to be asked of that one: by itself it may have no bond. */
-    public static boolean asksOf(Household household, Which which) {
+    public static boolean asksOf(Household household, Set<Which> here, Which which) {
         List<Generator> all = household.supply().source().generators();
         return !all.isEmpty()
-                && (knownTogether(household)
+                && (knownTogether(household, here)
                         || all.get(Math.min(which.ordinal(), all.size() - 1)).bond() != Bond.BONDED);
     }
 
     /**
-     * Two that are both noted as bonded. They are measured through their kit, and typed, together, and there a bond in one shows
-     * in both: of either by itself nobody knows.
+     * Two that are here and both noted as bonded. They are measured through their kit, and typed, together, and there a bond in one
+     * shows in both: of either by itself nobody knows.
      */
-    public static boolean knownTogether(Household household) {
-        return household.supply().source() instanceof ParallelGenerators two
+    public static boolean knownTogether(Household household, Set<Which> here) {
+        return here.size() > 1
+                && household.supply().source() instanceof ParallelGenerators two
                 && two.first().bond() == Bond.BONDED
                 && two.second().bond() == Bond.BONDED;
     }
 
     /** The household once that one has gone. What stays of two whose bond was known together is unknown until it is measured. */
-    public static Household gone(Household household, Which which, Answer answer) {
+    public static Household gone(Household household, Set<Which> here, Which which, Answer answer) {
         Household before =
-                knownTogether(household) ? withBond(household, Set.of(which.other()), Bond.UNKNOWN) : household;
+                knownTogether(household, here) ? withBond(household, Set.of(which.other()), Bond.UNKNOWN) : household;
         Bond becomes = answer.becomes();
         return becomes == null ? before : withBond(before, Set.of(which), becomes);
     }

@@ -25,6 +25,7 @@ import juiceswap.web.form.Form;
 import juiceswap.web.household.DeviceTests;
 import juiceswap.web.household.Households;
 import juiceswap.web.household.LentBook;
+import juiceswap.web.outage.Outages.Outage;
 import juiceswap.web.outage.SwapService;
 import juiceswap.web.security.Account;
 import juiceswap.web.words.InUse;
@@ -94,7 +95,7 @@ class BondingController {
 
     @GetMapping
     String ask(@AuthenticationPrincipal Account account, @RequestParam Map<String, String> typed, Model model) {
-        Optional<Household> file = households.atHand(account.householdId());
+        Optional<Household> file = present(account);
         if (file.isEmpty()) {
             return "redirect:/house";
         }
@@ -109,7 +110,7 @@ class BondingController {
             @RequestParam Map<String, String> typed,
             Model model,
             RedirectAttributes flash) {
-        Household file = households.atHand(account.householdId()).orElseThrow();
+        Household file = present(account).orElseThrow();
         List<Asked> asked = asked(file, typed);
         boolean wrong = asked.stream().anyMatch(test -> test.problem() != null);
         boolean nothing = asked.stream().allMatch(test -> test.answer().isEmpty());
@@ -159,6 +160,11 @@ class BondingController {
         return swap.current(account)
                 .filter(outage -> outage.standing().state().engine().running())
                 .isPresent();
+    }
+
+    /** What is there to be measured: in an outage what it began with, whatever came back since. */
+    private Optional<Household> present(Account account) {
+        return swap.current(account).map(Outage::household).or(() -> households.atHand(account.householdId()));
     }
 
     /** Of what was measured, where it is not noted so already. */

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import juiceswap.core.capacity.Remedies;
 import juiceswap.core.changeover.Action;
 import juiceswap.core.changeover.Changeover;
 import juiceswap.core.changeover.Goal;
@@ -17,6 +18,7 @@ import juiceswap.core.household.HomeCircuit;
 import juiceswap.core.household.Household;
 import juiceswap.core.rehearsal.Scenario;
 import juiceswap.core.rehearsal.Trouble;
+import juiceswap.core.supply.Bond;
 import juiceswap.core.supply.ParallelGenerators;
 import juiceswap.core.upkeep.Lending;
 import juiceswap.core.upkeep.Lending.Which;
@@ -73,29 +75,34 @@ class CardMaker {
 
     /** What stays OFF while one of two generators is away; empty where there are not two. */
     List<String> oneAway(Household household) {
-        if (!(household.setup().source() instanceof ParallelGenerators two)) {
+        // how their neutrals are bonded makes no difference here
+        Household house = household.withBond(Bond.UNKNOWN);
+        if (!(house.setup().source() instanceof ParallelGenerators two)) {
             return List.of();
         }
         if (two.alike()) {
-            return List.of(oneAway(household, Which.FIRST, "lend.either-stays"));
+            return List.of(oneAway(house, Which.FIRST, "lend.either-stays"));
         }
         return List.of(
-                oneAway(household, Which.SECOND, "lend.first-stays"),
-                oneAway(household, Which.FIRST, "lend.second-stays"));
+                oneAway(house, Which.SECOND, "lend.first-stays"), oneAway(house, Which.FIRST, "lend.second-stays"));
     }
 
     private String oneAway(Household household, Which away, String who) {
-        Household stays = Lending.atHand(household, Set.of(away));
-        List<List<String>> leaveOff = stays.toLeaveOff(new Changeover(stays.setup(), stays.outage()).wanted());
-        String what = leaveOff.isEmpty()
-                ? words.say("print.one-away.fits")
-                : words.say(
-                        "print.one-away.leave-off",
-                        "circuits",
-                        leaveOff.get(0).stream()
-                                .map(id -> Words.label(id, household))
-                                .collect(Collectors.joining(", ")));
-        return words.say(who) + " " + what;
+        return words.say(who) + " " + whatStaysOff(Lending.atHand(household, Set.of(away)));
+    }
+
+    private String whatStaysOff(Household stays) {
+        List<String> chosen = new Changeover(stays.setup(), stays.outage()).wanted();
+        if (Remedies.passes(stays.setup(), chosen)) {
+            return words.say("print.one-away.fits");
+        }
+        List<List<String>> leaveOff = stays.toLeaveOff(chosen);
+        if (leaveOff.isEmpty()) {
+            return words.say("print.one-away.nothing");
+        }
+        String circuits =
+                leaveOff.get(0).stream().map(id -> Words.label(id, stays)).collect(Collectors.joining(", "));
+        return words.say("print.one-away.leave-off", "circuits", circuits);
     }
 
     private Side side(Household household, Trouble from, String title, String under) {

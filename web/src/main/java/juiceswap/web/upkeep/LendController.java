@@ -93,8 +93,8 @@ class LendController {
         Set<Which> away = book.away(account.householdId());
         model.addAttribute("household", household);
         Set<Which> here = book.here(account.householdId());
-        model.addAttribute("asks", here.stream().anyMatch(one -> Lending.asksOf(household, one)));
-        model.addAttribute("why", Lending.knownTogether(household) ? "lend.why-asked-of-two" : "lend.why-asked");
+        model.addAttribute("asks", here.stream().anyMatch(one -> Lending.asksOf(household, here, one)));
+        model.addAttribute("why", Lending.knownTogether(household, here) ? "lend.why-asked-of-two" : "lend.why-asked");
         model.addAttribute("here", household.supply().sets() > 1 ? named(here) : Map.of());
         model.addAttribute("withOneAway", withOneAway(household, away));
         model.addAttribute("engine", household.setup().source().engine() != null);
@@ -202,11 +202,12 @@ class LendController {
         String note = Objects.requireNonNullElse(form.text("note"), "");
         Answer answer = form.wordOrNull(Answer.class, "bond");
         Which which = form.word(Which.class, "which", Which.FIRST);
+        Set<Which> here = book.here(account.householdId());
         try {
             InvalidInput.unless(toWhom.length() <= LONGEST_NAME, "/toWhom", "invalid.too-long");
             InvalidInput.unless(note.length() <= LONGEST_NOTE, "/note", "invalid.too-long");
             form.requireSound();
-            Lending.requireAnswered(household, which, answer);
+            Lending.requireAnswered(household, here, which, answer);
         } catch (InvalidInput invalid) {
             model.addAttribute("form", form.with(invalid));
             return show(account, model);
@@ -217,7 +218,7 @@ class LendController {
             return show(account, model);
         }
         Bond of = Objects.requireNonNullElse(said.becomes(), Bond.UNKNOWN);
-        bondIs(account, of, now -> Lending.gone(now, which, said));
+        bondIs(account, of, now -> Lending.gone(now, here, which, said));
         Set<Which> away = book.away(account.householdId());
         String told = Lending.noneLeft(household, away) ? "told.lent" : "told.lent-one";
         boolean unknown =

@@ -83,6 +83,9 @@ class HostileInputTest extends OutageJourney {
             "nul\u0000byte",
             "x".repeat(20_000));
 
+    /** A form as its page gives it. */
+    private static final String ITSELF = "itself";
+
     /** What ends the visit itself is left out. */
     private static final Set<String> LEFT_OUT = Set.of("/sign-out", "/demo-sign-in", "/sign-in");
 
@@ -211,6 +214,9 @@ class HostileInputTest extends OutageJourney {
                 }
             }
         });
+        // whoever had been sent out on the way would have attacked the door alone
+        assertThat(new Sender(ines, HttpClient.Redirect.NEVER).get(address() + "/logbook"))
+                .isEqualTo(200);
         stillThere(ines);
     }
 
@@ -291,10 +297,10 @@ class HostileInputTest extends OutageJourney {
      *     third of it, another one for each
      */
     private void attackForms(Person person, boolean calm) {
-        Sender sender = new Sender(person, HttpClient.Redirect.NEVER);
         Set<String> known = new LinkedHashSet<>();
         for (String path : PAGES) {
             person.go(path);
+            Sender sender = new Sender(person, HttpClient.Redirect.NEVER);
             for (FormOnPage form : forms(person)) {
                 boolean wanted = calm || !form.action().startsWith("/house");
                 if (wanted && !LEFT_OUT.contains(form.action()) && known.add(form.kind())) {
@@ -323,7 +329,7 @@ class HostileInputTest extends OutageJourney {
             }
         }
         send(person, sender, path, form, Map.of("_csrf", csrf), "nothing");
-        send(person, sender, path, form, form.fields(), "itself");
+        send(person, sender, path, form, form.fields(), ITSELF);
         send(person, sender, path, form, form.fields(), "itself again");
     }
 
@@ -348,6 +354,9 @@ class HostileInputTest extends OutageJourney {
             status = sender.post(address, "application/x-www-form-urlencoded", body);
         }
         note(form.action() + " (on " + path + ") with " + what, status);
+        if (what.equals(ITSELF) && status == 403) {
+            faults.add("not let in, so that nothing was attacked: " + form.action() + " (on " + path + ")");
+        }
     }
 
     private void note(String what, int status) {

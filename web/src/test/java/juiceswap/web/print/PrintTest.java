@@ -134,21 +134,25 @@ class PrintTest {
     /** One of them may be lent when the lights go out, and the card hangs there all the same. */
     @Test
     void ofTwoGeneratorsTheCardSaysWhatStaysOffWithEitherAlone() throws Exception {
+        assertThat(cardWithASecondOf(0.25))
+                .contains("One of the two generators is away")
+                .contains("With the first one here: everything that is turned ON above fits")
+                .containsPattern("With the second one here: leave OFF \\d");
+        assertThat(cardWithASecondOf(0.001)).contains("With the second one here: it starts none of what is turned ON");
+    }
+
+    private String cardWithASecondOf(double share) throws Exception {
         Generator whole = Objects.requireNonNull(household.setup().source().engine());
         households.change(
                 ines.householdId(),
                 null,
                 "Ines",
                 "a small one beside it",
-                house ->
-                        house.withSupply(house.supply().withSource(new ParallelGenerators(whole, whole.scaled(0.25)))));
+                house -> house.withSupply(
+                        house.supply().withSource(new ParallelGenerators(whole, whole.scaled(share)))));
         try (PDDocument card = print("/print/card.pdf")) {
             assertThat(card.getNumberOfPages()).isEqualTo(2);
-            String text = text(card);
-            assertThat(text)
-                    .contains("One of the two generators is away")
-                    .contains("With the first one here: everything that is turned ON above fits")
-                    .containsPattern("With the second one here: leave OFF \\d");
+            return text(card);
         } finally {
             households.undo(ines.householdId());
         }

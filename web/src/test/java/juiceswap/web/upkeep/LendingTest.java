@@ -26,6 +26,8 @@ import org.springframework.core.io.ClassPathResource;
 
 /** A generator is lent: what is left, and whose neutral is asked about. */
 class LendingTest {
+    private static final Set<Which> BOTH = EnumSet.allOf(Which.class);
+
     private Household cottage;
     private Generator small;
     private Generator large;
@@ -87,9 +89,9 @@ class LendingTest {
     @Test
     void itIsAskedOfTheOneThatGoes() {
         Household mixed = house(new ParallelGenerators(small, large.withBond(Bond.BONDED)));
-        Lending.requireAnswered(mixed, Which.SECOND, null);
-        Lending.requireAnswered(mixed, Which.FIRST, Answer.FOR_A_HOUSE);
-        assertThatThrownBy(() -> Lending.requireAnswered(mixed, Which.FIRST, null))
+        Lending.requireAnswered(mixed, BOTH, Which.SECOND, null);
+        Lending.requireAnswered(mixed, BOTH, Which.FIRST, Answer.FOR_A_HOUSE);
+        assertThatThrownBy(() -> Lending.requireAnswered(mixed, BOTH, Which.FIRST, null))
                 .isInstanceOf(InvalidInput.class);
         assertThat(mixed.lacksBondAlone()).isTrue();
     }
@@ -98,33 +100,38 @@ class LendingTest {
     @Test
     void whatWasKnownOfTwoTogetherIsUnknownOfEach() {
         Household both = house(new ParallelGenerators(small, large)).withBond(Bond.BONDED);
-        assertThatThrownBy(() -> Lending.requireAnswered(both, Which.FIRST, null))
+        assertThatThrownBy(() -> Lending.requireAnswered(both, BOTH, Which.FIRST, null))
                 .isInstanceOf(InvalidInput.class);
-        Household goes = Lending.gone(both, Which.FIRST, Answer.BONDED_AGAIN);
+        Household goes = Lending.gone(both, BOTH, Which.FIRST, Answer.BONDED_AGAIN);
         assertThat(atHand(goes, Set.of(Which.FIRST)).bond()).isEqualTo(Bond.UNKNOWN);
         assertThat(atHand(goes, Set.of(Which.SECOND)).bond()).isEqualTo(Bond.BONDED);
         // what is measured of the other by itself stays when that goes too
         Household measured = Lending.withBond(goes, Set.of(Which.SECOND), Bond.FLOATING);
-        assertThat(atHand(Lending.gone(measured, Which.FIRST, Answer.FOR_A_HOUSE), Set.of(Which.FIRST))
+        assertThat(atHand(Lending.gone(measured, BOTH, Which.FIRST, Answer.FOR_A_HOUSE), Set.of(Which.FIRST))
                         .bond())
                 .isEqualTo(Bond.FLOATING);
+        // while one is away the other is measured by itself
+        Lending.requireAnswered(both, Set.of(Which.SECOND), Which.SECOND, null);
+        assertThat(Lending.gone(both, Set.of(Which.SECOND), Which.SECOND, Answer.NOTHING_TO_SAY))
+                .isSameAs(both);
         // one generator is known by itself
         Household alone = house(large.withBond(Bond.BONDED));
-        assertThat(Lending.gone(alone, Which.FIRST, Answer.NOTHING_TO_SAY)).isSameAs(alone);
+        assertThat(Lending.gone(alone, BOTH, Which.FIRST, Answer.NOTHING_TO_SAY))
+                .isSameAs(alone);
     }
 
     /** The cottage keeps it bonded: there is nothing to ask, until it floats for the house. */
     @Test
     void aGeneratorThatFloatsIsNotLentWithoutItsQuestion() {
         assertThat(cottage.lacksBondAlone()).isFalse();
-        Lending.requireAnswered(cottage, Which.FIRST, null);
+        Lending.requireAnswered(cottage, BOTH, Which.FIRST, null);
         Household floating = cottage.withBond(Bond.FLOATING);
         assertThat(floating.lacksBondAlone()).isTrue();
-        assertThatThrownBy(() -> Lending.requireAnswered(floating, Which.FIRST, null))
+        assertThatThrownBy(() -> Lending.requireAnswered(floating, BOTH, Which.FIRST, null))
                 .hasMessageContaining("/bond");
-        assertThatThrownBy(() -> Lending.requireAnswered(floating, Which.FIRST, Answer.NOTHING_TO_SAY))
+        assertThatThrownBy(() -> Lending.requireAnswered(floating, BOTH, Which.FIRST, Answer.NOTHING_TO_SAY))
                 .hasMessageContaining("/bond");
-        Lending.requireAnswered(floating, Which.FIRST, Answer.FOR_A_HOUSE);
+        Lending.requireAnswered(floating, BOTH, Which.FIRST, Answer.FOR_A_HOUSE);
         assertThat(cottage.withBond(Bond.UNKNOWN).lacksBondAlone()).isTrue();
     }
 }
